@@ -1,0 +1,87 @@
+import { fileURLToPath } from 'node:url'
+import { nodeWorker } from './build/node-worker-plugin'
+import YukataPreset from './app/theme/preset'
+
+const folder = (path: string) => fileURLToPath(new URL(path, import.meta.url))
+const alias = { '#core': folder('./core') }
+
+export default defineNuxtConfig({
+  modules: ['@pinia/nuxt', '@vueuse/nuxt', '@primevue/nuxt-module', 'nuxt-auth-utils', 'nuxt-security', '@nuxt/eslint'],
+  // Behind a sign-in, with its records kept in the browser until the server has them: no page is made on the server.
+  ssr: false,
+  devtools: { enabled: false },
+  app: {
+    head: {
+      htmlAttrs: { lang: 'en' },
+      title: 'Yukata',
+      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/mark.svg' }],
+    },
+  },
+  css: ['@fontsource-variable/commissioner/full.css', 'primeicons/primeicons.css', '~/assets/main.css'],
+  components: [{ path: '~/components', pathPrefix: false }],
+  runtimeConfig: {
+    session: { password: '', maxAge: 60 * 60 * 12, cookie: { secure: true, sameSite: 'lax' } },
+    databaseUrl: '',
+    dataDir: './.data/records',
+    // A fixed civil date for demonstrations and tests; empty means the calendar's own today.
+    today: '',
+    // Whether a proxy in front names the address of the person (X-Forwarded-For); without one, anybody could.
+    trustProxy: false,
+    sis: { url: '', clientId: '', clientSecret: '' },
+    public: { demo: false },
+  },
+  alias,
+  compatibilityDate: '2025-07-15',
+  nitro: {
+    esbuild: { options: { target: 'es2022' } },
+    rollupConfig: { plugins: [nodeWorker(alias)] },
+    serverAssets: [
+      { baseName: 'migrations', dir: './database/migrations' },
+      {
+        baseName: 'fonts',
+        dir: folder('./node_modules/@expo-google-fonts/commissioner'),
+        pattern: '{400Regular,600SemiBold}/*.ttf',
+      },
+    ],
+  },
+  typescript: {
+    strict: true,
+    typeCheck: false,
+    tsConfig: { vueCompilerOptions: { strictTemplates: true, dataAttributes: ['data-*'] } },
+  },
+  telemetry: false,
+  eslint: { config: { stylistic: false, standalone: true } },
+  primevue: {
+    components: {
+      include: ['Button', 'Checkbox', 'Dialog', 'InputText', 'Message', 'ProgressBar', 'Select', 'Textarea'],
+    },
+    directives: { include: [] },
+    options: {
+      ripple: false,
+      theme: { preset: YukataPreset, options: { darkModeSelector: '.dark', cssLayer: false } },
+    },
+  },
+  security: {
+    headers: {
+      // Workers are served without this header, and would be blocked by it.
+      crossOriginEmbedderPolicy: false,
+      contentSecurityPolicy: {
+        'default-src': ["'self'"],
+        'script-src': ["'self'", "'nonce-{{nonce}}'", "'strict-dynamic'"],
+        'style-src': ["'self'", "'unsafe-inline'"],
+        'font-src': ["'self'"],
+        'img-src': ["'self'", 'data:', 'blob:'],
+        'connect-src': ["'self'"],
+        'worker-src': ["'self'", 'blob:'],
+        'frame-ancestors': ["'none'"],
+        'upgrade-insecure-requests': false,
+      },
+      strictTransportSecurity: false,
+    },
+    corsHandler: false,
+    rateLimiter: false,
+    removeLoggers: false,
+    xssValidator: false,
+    requestSizeLimiter: { maxRequestSizeInBytes: 4_000_000, maxUploadFileRequestInBytes: 40_000_000 },
+  },
+})

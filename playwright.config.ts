@@ -1,0 +1,31 @@
+import { defineConfig } from '@playwright/test'
+
+/** Against the built product, in Debian's Chromium. Every file starts a product of its own or shares the worker's. */
+export default defineConfig({
+  testDir: 'tests/browser',
+  outputDir: '.playwright/results',
+  fullyParallel: false,
+  workers: 1,
+  timeout: 120_000,
+  expect: { timeout: 10_000 },
+  reporter: [['list'], ['json', { outputFile: '.playwright/results.json' }]],
+  use: {
+    viewport: { width: 1280, height: 800 },
+    actionTimeout: 10_000,
+    trace: 'retain-on-failure',
+    launchOptions: {
+      executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-dev-shm-usage',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-domain-reliability',
+        '--disable-sync',
+        '--no-first-run',
+        '--no-default-browser-check',
+      ],
+    },
+  },
+})

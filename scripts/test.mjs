@@ -1,0 +1,149 @@
+// Everything that has to hold, on a fresh machine and without a terminal: installs what is missing, checks the sources,
+// builds, and runs the tests on the built-in database, on a PostgreSQL server, and in Chromium. Plain Node.
+import { execFileSync, spawnSync } from 'node:child_process'
+import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { createServer } from 'node:net'
+import { tmpdir } from 'node:os'
+import { dirname, join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+
+process.chdir(join(dirname(fileURLToPath(import.meta.url)), '..'))
+const root = process.getuid?.() === 0
+const counts = { passed: 0, failed: 0 }
+const env = { ...process.env, NUXT_TELEMETRY_DISABLED: '1', npm_config_loglevel: 'error' }
+
+function stop(words) {
+  console.error(words)
+  process.exit(1)
+}
+
+function step(words, command, args, extra = {}) {
+  console.log(`\n== ${words}`)
+  const started = Date.now()
+  const { status } = spawnSync(command, args, { stdio: ['ignore', 'inherit', 'inherit'], env: { ...env, ...extra } })
+  console.log(`== ${words}: ${status === 0 ? 'good' : 'NOT GOOD'}, ${Math.round((Date.now() - started) / 1000)} s`)
+  return status === 0
+}
+const must = (...args) => step(...args) || stop('Stopped there.')
+
+// ---- What the machine has to have ----
+
+const clusters = '/usr/lib/postgresql'
+const hasPostgres = () => existsSync(clusters) && execFileSync('ls', [clusters], { encoding: 'utf8' }).trim() !== ''
+const wanted = [
+  ['chromium', existsSync(process.env.CHROMIUM_PATH ?? '/usr/bin/chromium')],
+  ['postgresql', hasPostgres()],
+  ['poppler-utils', existsSync('/usr/bin/pdftotext')],
+].flatMap(([name, there]) => (there ? [] : [name]))
+if (wanted.length) {
+  if (!root)
+    stop(
+      `These Debian packages are needed by the tests: ${wanted.join(', ')}.\nInstall them: sudo apt-get install ${wanted.join(' ')}`,
+    )
+  must('Package lists', 'apt-get', ['update', '-qq'])
+  must(`Installing ${wanted.join(', ')}`, 'apt-get', ['install', '-y', '-qq', '--no-install-recommends', ...wanted], {
+    DEBIAN_FRONTEND: 'noninteractive',
+  })
+}
+if (!existsSync('node_modules/.package-lock.json'))
+  must('Installing packages', 'npm', ['ci', '--no-audit', '--no-fund'])
+if (!existsSync('.nuxt/eslint.config.mjs')) must('Preparing', 'npx', ['nuxt', 'prepare'])
+
+// ---- The sources ----
+
+must('Format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.'])
+must('Lint, with the directions of the house', 'npx', ['eslint', '.'])
+must('Types', 'npm', ['run', '--silent', 'typecheck'])
+must('Build', 'npm', ['run', '--silent', 'build'])
+
+// ---- The tests ----
+
+mkdirSync('.playwright', { recursive: true })
+let good = vitest('Core', ['core'])
+good = vitest('Services and routes, on the built-in database', ['services', 'api']) && good
+good =
+  (await withPostgres((url) =>
+    vitest('Services and routes, on PostgreSQL', ['services', 'api'], { TEST_DATABASE_URL: url }),
+  )) && good
+const browserGood = step('Browser', 'npx', ['playwright', 'test'])
+const { stats } = JSON.parse(readFileSync('.playwright/results.json', 'utf8'))
+count(stats.expected + stats.flaky, stats.unexpected + (browserGood || stats.unexpected ? 0 : 1))
+
+console.log(`\ntests: ${counts.passed} passed, ${counts.failed} failed`)
+process.exit(good && browserGood && counts.failed === 0 && counts.passed > 0 ? 0 : 1)
+
+function vitest(words, projects, extra) {
+  const file = `.playwright/vitest-${projects.join('-')}.json`
+  rmSync(file, { force: true })
+  const fine = step(
+    words,
+    'npx',
+    [
+      'vitest',
+      'run',
+      ...projects.flatMap((name) => ['--project', name]),
+      '--reporter=default',
+      '--reporter=json',
+      `--outputFile.json=${file}`,
+    ],
+    extra,
+  )
+  if (!existsSync(file)) return (count(0, 1), false)
+  const { numPassedTests, numFailedTests } = JSON.parse(readFileSync(file, 'utf8'))
+  count(numPassedTests, numFailedTests || (fine ? 0 : 1))
+  return fine
+}
+
+function count(passed, failed) {
+  counts.passed += passed
+  counts.failed += failed
+}
+
+/** Runs the work with a throwaway PostgreSQL server on the loopback, and takes it away afterwards. */
+async function withPostgres(work) {
+  const version = execFileSync('ls', [clusters], { encoding: 'utf8' }).trim().split('\n').at(-1)
+  const bin = (name) => join(clusters, version, 'bin', name)
+  const folder = mkdtempSync(join(tmpdir(), 'yukata-postgresql-'))
+  // PostgreSQL does not run as root: Debian's package made a user for it.
+  const as = (command, args) => (root ? ['runuser', ['-u', 'postgres', '--', command, ...args]] : [command, args])
+  if (root) execFileSync('chown', ['postgres', folder])
+  const port = await freePort()
+  const run = (words, name, args) => must(words, ...as(bin(name), args))
+  run('A throwaway PostgreSQL server', 'initdb', [
+    '-D',
+    join(folder, 'data'),
+    '-U',
+    'yukata',
+    '--auth=trust',
+    '--encoding=UTF8',
+    '--locale=C',
+    '--no-instructions',
+  ])
+  run('Its start', 'pg_ctl', [
+    '-D',
+    join(folder, 'data'),
+    '-w',
+    '-l',
+    join(folder, 'log'),
+    '-o',
+    `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories= -c max_connections=200`,
+    'start',
+  ])
+  try {
+    return work(`postgresql://yukata@127.0.0.1:${port}/postgres`)
+  } finally {
+    step('Its end', ...as(bin('pg_ctl'), ['-D', join(folder, 'data'), '-m', 'immediate', 'stop']))
+    rmSync(folder, { recursive: true, force: true })
+  }
+}
+
+function freePort() {
+  return new Promise((done, failed) => {
+    const server = createServer()
+      .on('error', failed)
+      .listen(0, '127.0.0.1', () => {
+        const { port } = server.address()
+        server.close(() => done(port))
+      })
+  })
+}

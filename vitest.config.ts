@@ -1,0 +1,34 @@
+import { fileURLToPath } from 'node:url'
+import { defineConfig } from 'vitest/config'
+
+const folder = (path: string) => fileURLToPath(new URL(path, import.meta.url))
+const resolve = { alias: { '#core': folder('./core'), '#shared': folder('./shared'), '~': folder('./app') } }
+
+export default defineConfig({
+  test: {
+    projects: [
+      { resolve, test: { name: 'core', include: ['tests/core/**/*.test.ts'] } },
+      // On the built-in database, or on the PostgreSQL server of TEST_DATABASE_URL.
+      {
+        resolve,
+        test: {
+          name: 'services',
+          include: ['tests/services/**/*.test.ts', 'tests/reference/**/*.test.ts'],
+          testTimeout: 60_000,
+          hookTimeout: 120_000,
+        },
+      },
+      // Against the built product over HTTP.
+      {
+        resolve,
+        test: {
+          name: 'api',
+          include: ['tests/api/**/*.test.ts'],
+          testTimeout: 120_000,
+          hookTimeout: 120_000,
+          fileParallelism: false,
+        },
+      },
+    ],
+  },
+})
