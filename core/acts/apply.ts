@@ -1,0 +1,71 @@
+import type { Change } from './act'
+import { blanks, type Kind, type RecordOf, type Records } from './records'
+
+/** What became of one change where the records are kept. */
+export type Outcome =
+  { done: 'applied' } | { done: 'meanwhile'; present: Record<string, unknown> } | { done: 'refused'; reason: string }
+
+/**
+ * Builds a change that takes the record from its present fields to the wanted ones; fields that stay are left out.
+ *
+ * @returns null when nothing would change
+ * @example changeTo(records, 'cell', 's1/a1', { value: { points: '8' } })
+ */
+export function changeTo<K extends Kind>(
+  records: Records,
+  kind: K,
+  id: string,
+  wanted: Partial<RecordOf<K>>,
+): Change<K> | null {
+  const present = (records[kind][id] ?? blanks[kind]) as RecordOf<K>
+  const from: Partial<RecordOf<K>> = {}
+  const to: Partial<RecordOf<K>> = {}
+  for (const key of Object.keys(wanted) as (keyof RecordOf<K>)[]) {
+    if (same(present[key], wanted[key])) continue
+    from[key] = present[key]
+    to[key] = wanted[key]!
+  }
+  return Object.keys(to).length ? { kind, id, from, to } : null
+}
+
+/**
+ * Lays a change on the records, whatever was there.
+ *
+ * @returns nothing; `records` holds a new record in the place of the old one
+ */
+export function applyChange(records: Records, change: Change): void {
+  const kept = records[change.kind] as Record<string, object>
+  kept[change.id] = { ...(kept[change.id] ?? blanks[change.kind]), ...change.to }
+}
+
+/** The change that takes this one back. */
+export function inverse(change: Change): Change {
+  return { ...change, from: change.to, to: change.from }
+}
+
+/**
+ * Decides what happens to a change where the records are kept: it applies when the record still is as the person saw it
+ * (or already is as they want it); else the present fields are the answer.
+ *
+ * @example judge({ value: { points: '9' } }, { from: { value: null }, ... }) // { done: 'meanwhile', present: … }
+ */
+export function judge(present: Record<string, unknown>, change: Change): Outcome {
+  const from = change.from as Record<string, unknown>
+  const to = change.to as Record<string, unknown>
+  const keys = Object.keys(to)
+  if (keys.every((key) => same(present[key], from[key])) || keys.every((key) => same(present[key], to[key])))
+    return { done: 'applied' }
+  return { done: 'meanwhile', present: Object.fromEntries(keys.map((key) => [key, present[key]])) }
+}
+
+/** Equality of plain data, whatever the order of its keys. */
+export function same(a: unknown, b: unknown): boolean {
+  if (a === b) return true
+  if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return false
+  if (Array.isArray(a) !== Array.isArray(b)) return false
+  const keys = Object.keys(a)
+  return (
+    keys.length === Object.keys(b).length &&
+    keys.every((key) => key in b && same((a as Record<string, unknown>)[key], (b as Record<string, unknown>)[key]))
+  )
+}

@@ -1,0 +1,31 @@
+import { addDays, differenceInCalendarDays, formatISO, isValid, parseISO } from 'date-fns'
+
+/** A day of the civil calendar, `YYYY-MM-DD`. Never an instant, so never in a time zone. Text order is time order. */
+export type CivilDate = string
+
+/**
+ * Tells whether the text is a real day of the calendar.
+ *
+ * @example isCivilDate('2026-02-29') // false
+ */
+export function isCivilDate(text: string): boolean {
+  return /^\d{4}-\d{2}-\d{2}$/.test(text) && isValid(parseISO(text))
+}
+
+/**
+ * The day some days later, or earlier when `days` is negative.
+ *
+ * @example daysAfter('2026-03-01', -1) // '2026-02-28'
+ */
+export function daysAfter(date: CivilDate, days: number): CivilDate {
+  return formatISO(addDays(parseISO(date), days), { representation: 'date' })
+}
+
+/**
+ * How many days `to` is after `from`.
+ *
+ * @example daysBetween('2026-11-25', '2026-11-27') // 2
+ */
+export function daysBetween(from: CivilDate, to: CivilDate): number {
+  return differenceInCalendarDays(parseISO(to), parseISO(from))
+}

@@ -1,0 +1,211 @@
+import { jointId, partsOf, record, type Assignment, type Cell } from '../acts/records'
+import { periodOf } from '../calendar/periods'
+import type { DeclaredGrade } from '../grading/declared'
+import { assignmentsOf, categoriesOf, planOf, type Listed } from '../grading/section'
+import { doubles } from '../number/field'
+import { earned } from '../scores/contribution'
+import { valueText } from '../scores/score'
+import { fullName, type ClassSnapshot } from '../section'
+
+export type SendableType = 'category' | 'lineItem' | 'result'
+
+/**
+ * One thing that the district should hold, as OneRoster 1.2 names its fields. `fields` is what the three-way comparison
+ * looks at: all but the id, the status and the dates of writing.
+ */
+export interface Sendable {
+  type: SendableType
+  id: string
+  /** What a teacher calls it. */
+  title: string
+  fields: Record<string, unknown>
+}
+
+/** Something that cannot be sent, and what to do about it. */
+export interface Unsendable {
+  title: string
+  reason: string
+  assignmentId: string
+}
+
+/** Ids of the sourcedIds that classes, people and periods came with. */
+export type SourcedIds = ReadonlyMap<string, string>
+
+/**
+ * Everything of a class that belongs in the district's system: categories, assignments, scores with their status, and
+ * the grades and remarks of declared periods.
+ *
+ * @param sourced our ids to the district's, for the class, its students and its periods
+ */
+export function wanted(
+  snapshot: ClassSnapshot,
+  sourced: SourcedIds,
+): { sendables: Sendable[]; unsendables: Unsendable[] } {
+  const categories = categoriesOf(snapshot)
+  const known = new Set(categories.map((each) => each.id))
+  const unsendables: Unsendable[] = []
+  const sent = assignmentsOf(snapshot).filter((each) => {
+    const reason =
+      !each.categoryId || !known.has(each.categoryId)
+        ? 'It has no category. Give it one.'
+        : periodOf(snapshot.periods, each.dueOn)
+          ? null
+          : 'Its due date lies in no grading period. Change the date.'
+    if (reason) unsendables.push({ title: each.name, reason, assignmentId: each.id })
+    return reason === null
+  })
+  const sendables: Sendable[] = [
+    ...categories.map((each) => ({
+      type: 'category' as const,
+      id: each.id,
+      title: each.name,
+      fields: { title: each.name, weight: Number(each.weight) / 100 },
+    })),
+    ...sent.map((each) => lineItemOf(snapshot, sourced, each)),
+    ...resultsOf(snapshot, sourced, sent),
+    ...termGradesOf(snapshot, sourced),
+  ]
+  return { sendables, unsendables }
+}
+
+const ref = (sourcedId: string, type: string) => ({ sourcedId, type })
+
+function lineItemOf(snapshot: ClassSnapshot, sourced: SourcedIds, assignment: Listed<Assignment>): Sendable {
+  const period = periodOf(snapshot.periods, assignment.dueOn)!
+  return {
+    type: 'lineItem',
+    id: assignment.id,
+    title: assignment.name,
+    fields: {
+      title: assignment.name,
+      description: assignment.description,
+      assignDate: assignment.dueOn,
+      dueDate: assignment.dueOn,
+      class: ref(sourced.get(snapshot.section.id)!, 'class'),
+      category: ref(assignment.categoryId!, 'category'),
+      academicSession: ref(sourced.get(period.id)!, 'academicSession'),
+      resultValueMin: 0,
+      resultValueMax: Number(assignment.points),
+      metadata: {
+        shortName: assignment.shortName,
+        multiplier: assignment.multiplier,
+        counts: String(assignment.counts),
+      },
+    },
+  }
+}
+
+function resultsOf(
+  snapshot: ClassSnapshot,
+  sourced: SourcedIds,
+  assignments: readonly Listed<Assignment>[],
+): Sendable[] {
+  const byId = new Map(assignments.map((each) => [each.id, each]))
+  const students = new Map(snapshot.students.map((each) => [each.id, each]))
+  return Object.entries(snapshot.records.cell).flatMap(([id, cell]): Sendable[] => {
+    const [studentId, assignmentId] = partsOf(id) as [string, string]
+    const assignment = byId.get(assignmentId)
+    const student = students.get(studentId)
+    if (!assignment || !student || (cell.value === null && cell.marks.length === 0)) return []
+    return [
+      {
+        type: 'result',
+        id: id.replace('/', '.'),
+        title: `${assignment.name}, ${fullName(student)}`,
+        fields: {
+          lineItem: ref(assignmentId, 'lineItem'),
+          student: ref(sourced.get(studentId)!, 'user'),
+          ...scoreFields(snapshot, assignment, cell),
+        },
+      },
+    ]
+  })
+}
+
+/** The score and its status in OneRoster's words. */
+function scoreFields(snapshot: ClassSnapshot, assignment: Listed<Assignment>, cell: Cell): Record<string, unknown> {
+  const has = (mark: Cell['marks'][number]) => cell.marks.includes(mark)
+  const status = has('excused')
+    ? 'exempt'
+    : cell.value !== null
+      ? 'fully graded'
+      : has('incomplete')
+        ? 'partially graded'
+        : has('late')
+          ? 'submitted'
+          : 'not submitted'
+  const points = cell.value === null ? null : earned(doubles, cell.value, assignment, planOf(snapshot))
+  return {
+    scoreStatus: status,
+    ...(points === null ? {} : { score: points }),
+    ...(cell.value && 'label' in cell.value ? { textScore: valueText(cell.value) } : {}),
+    ...(cell.note && cell.noteFor === 'family' ? { comment: cell.note } : {}),
+    late: String(has('late')),
+    missing: String(has('missing')),
+    incomplete: String(has('incomplete')),
+  }
+}
+
+/**
+ * Term grades travel as results of a line item of their own, one for each declared period, in the category
+ * *Term grades*; the remark is the result's comment.
+ */
+function termGradesOf(snapshot: ClassSnapshot, sourced: SourcedIds): Sendable[] {
+  const declared = snapshot.periods.filter((period) => record(snapshot.records, 'declaration', period.id).declared)
+  if (declared.length === 0) return []
+  const section = sourced.get(snapshot.section.id)!
+  const categoryId = `${snapshot.section.id}.term-grades`
+  const students = new Map(snapshot.students.map((each) => [each.id, each]))
+  return [
+    { type: 'category', id: categoryId, title: 'Term grades', fields: { title: 'Term grades', weight: 0 } },
+    ...declared.flatMap((period): Sendable[] => {
+      const itemId = `${snapshot.section.id}.${period.id}.grade`
+      const item: Sendable = {
+        type: 'lineItem',
+        id: itemId,
+        title: `${period.title} grade`,
+        fields: {
+          title: `${period.title} grade`,
+          description: '',
+          assignDate: period.lastDay,
+          dueDate: period.lastDay,
+          class: ref(section, 'class'),
+          category: ref(categoryId, 'category'),
+          academicSession: ref(sourced.get(period.id)!, 'academicSession'),
+          resultValueMin: 0,
+          resultValueMax: 100,
+          metadata: { termGrade: 'true' },
+        },
+      }
+      const results = (snapshot.declared[period.id] ?? []).flatMap((grade): Sendable[] => {
+        const student = students.get(grade.studentId)
+        if (!student || (grade.label === null && grade.remark === '')) return []
+        return [
+          {
+            type: 'result',
+            id: `${itemId}.${grade.studentId}`,
+            title: `${period.title} grade, ${fullName(student)}`,
+            fields: {
+              lineItem: ref(itemId, 'lineItem'),
+              student: ref(sourced.get(student.id)!, 'user'),
+              ...gradeFields(snapshot, period.id, grade),
+            },
+          },
+        ]
+      })
+      return [item, ...results]
+    }),
+  ]
+}
+
+function gradeFields(snapshot: ClassSnapshot, periodId: string, grade: DeclaredGrade): Record<string, unknown> {
+  const { reason } = record(snapshot.records, 'override', jointId(grade.studentId, periodId))
+  const computed = [grade.computedPercent, grade.computedLabel].filter(Boolean).join(' ')
+  return {
+    scoreStatus: grade.label === null ? 'not submitted' : 'fully graded',
+    ...(grade.percent === null ? {} : { score: Number(grade.percent) }),
+    ...(grade.label === null ? {} : { textScore: grade.label }),
+    ...(grade.remark === '' ? {} : { comment: grade.remark }),
+    ...(grade.overridden ? { metadata: { overridden: 'true', computed, reason } } : {}),
+  }
+}

@@ -1,0 +1,267 @@
+import Papa from 'papaparse'
+import { daysAfter, isCivilDate } from '../../calendar/date'
+import { readPronouns } from '../../remarks/pronouns'
+import { dangling, emptyRoster, type Dangling, type Roster } from './roster'
+import { columns, files, type FileName, type Version } from './csv-columns'
+
+/** Where a file is wrong, and why. Lines count from 1, the header being line 1. */
+export interface CsvFault {
+  file: string
+  line: number
+  column: string
+  reason: string
+}
+
+interface Row {
+  line: number
+  at: (column: string) => string
+}
+
+/**
+ * Reads the files of a OneRoster 1.1 or 1.2 CSV exchange (1EdTech), bulk mode.
+ *
+ * @param texts file name to its text, as they were in the zip
+ * @returns the roster, or everything that is wrong with the files; never half of it
+ * @example readRosterCsv(new Map([['manifest.csv', '…'], …]))
+ */
+export function readRosterCsv(
+  texts: ReadonlyMap<string, string>,
+): { roster: Roster; version: Version } | { faults: CsvFault[] } {
+  const faults: CsvFault[] = []
+  const version = versionOf(texts, faults)
+  if (version === null) return { faults }
+  const tables = Object.fromEntries(
+    files[version].map((file) => [file, readTable(file, version, texts, faults)]),
+  ) as Record<FileName, Row[]>
+  if (faults.length) return { faults }
+  const reader = new RosterReader(tables, version, faults)
+  const roster = reader.read()
+  faults.push(...dangling(roster).map((each) => reader.place(each)))
+  return faults.length ? { faults } : { roster, version }
+}
+
+function versionOf(texts: ReadonlyMap<string, string>, faults: CsvFault[]): Version | null {
+  const manifest = texts.get('manifest.csv')
+  const fault = (line: number, column: string, reason: string) => {
+    faults.push({ file: 'manifest.csv', line, column, reason })
+    return null
+  }
+  if (manifest === undefined)
+    return fault(1, 'propertyName', 'The zip has no manifest.csv. Zip the files themselves, not a folder around them.')
+  const rows = Papa.parse<string[]>(clean(manifest), { skipEmptyLines: true }).data
+  const at = rows.findIndex((row) => row[0] === 'oneroster.version')
+  const value = rows[at]?.[1]
+  if (value === '1.1' || value === '1.2') return value
+  return fault(
+    Math.max(at, 0) + 1,
+    'value',
+    `oneroster.version is ${value ? `"${value}"` : 'not given'}; 1.1 and 1.2 are read here.`,
+  )
+}
+
+function readTable(file: FileName, version: Version, texts: ReadonlyMap<string, string>, faults: CsvFault[]): Row[] {
+  const name = `${file}.csv`
+  const text = texts.get(name)
+  if (text === undefined) {
+    faults.push({ file: name, line: 1, column: columns[version][file]![0]!, reason: `The zip has no ${name}.` })
+    return []
+  }
+  const { header, rows, broken } = splitLines(clean(text))
+  if (broken) faults.push({ file: name, line: broken.line, column: header[0] ?? '', reason: broken.reason })
+  for (const column of columns[version][file]!)
+    if (!header.includes(column))
+      faults.push({ file: name, line: 1, column, reason: `The header has no column ${column}.` })
+  const seen = new Map<string, number>()
+  return rows.flatMap(({ line, fields }) => {
+    if (fields.length !== header.length) {
+      faults.push({
+        file: name,
+        line,
+        column: header[Math.min(fields.length, header.length) - 1] ?? '',
+        reason: `The line has ${fields.length} fields; the header has ${header.length}.`,
+      })
+      return []
+    }
+    const row = { line, at: (column: string) => (fields[header.indexOf(column)] ?? '').trim() }
+    const id = row.at('sourcedId')
+    if (id === '') faults.push({ file: name, line, column: 'sourcedId', reason: 'sourcedId is empty.' })
+    else if (seen.has(id))
+      faults.push({ file: name, line, column: 'sourcedId', reason: `"${id}" stands on line ${seen.get(id)} already.` })
+    seen.set(id, line)
+    return row.at('status') === 'tobedeleted' ? [] : [row]
+  })
+}
+
+const clean = (text: string) => text.replace(/^\uFEFF/, '')
+
+/** Parses with the line that each row begins on, which a field with line breaks in it moves. */
+function splitLines(text: string) {
+  let header: string[] = []
+  const rows: { line: number; fields: string[] }[] = []
+  let broken: { line: number; reason: string } | null = null
+  let line = 1
+  let cursor = 0
+  Papa.parse<string[]>(text, {
+    delimiter: ',',
+    step: ({ data, errors, meta }) => {
+      if (errors[0] && !broken) broken = { line, reason: `The quotation marks are not closed (${errors[0].code}).` }
+      if (data.some((field) => field !== '')) {
+        if (header.length) rows.push({ line, fields: data })
+        else header = data.map((field) => field.trim())
+      }
+      line += text.slice(cursor, meta.cursor).split('\n').length - 1
+      cursor = meta.cursor
+    },
+  })
+  return { header, rows, broken: broken as { line: number; reason: string } | null }
+}
+
+const partFiles: Record<keyof Roster, FileName> = {
+  orgs: 'orgs',
+  periods: 'academicSessions',
+  courses: 'courses',
+  classes: 'classes',
+  people: 'users',
+  enrolments: 'enrollments',
+}
+const referenceColumns: Record<string, string> = {
+  'orgs.parent': 'parentSourcedId',
+  'periods.parent': 'parentSourcedId',
+  'classes.course': 'courseSourcedId',
+  'classes.school': 'schoolSourcedId',
+  'classes.term': 'termSourcedIds',
+  'enrolments.class': 'classSourcedId',
+  'enrolments.user': 'userSourcedId',
+}
+const sessionKinds: Record<string, Roster['periods'][number]['kind']> = {
+  gradingPeriod: 'grading',
+  semester: 'semester',
+  term: 'semester',
+  schoolYear: 'year',
+}
+
+/** Turns the rows into a roster, noting what is wrong with each field on the way. */
+class RosterReader {
+  constructor(
+    private tables: Record<FileName, Row[]>,
+    private version: Version,
+    private faults: CsvFault[],
+  ) {}
+
+  read(): Roster {
+    const { tables } = this
+    return {
+      ...emptyRoster(),
+      orgs: tables.orgs.map((row) => {
+        const type = row.at('type')
+        return {
+          id: row.at('sourcedId'),
+          name: this.text('orgs', row, 'name'),
+          kind: type === 'district' || type === 'school' ? type : 'other',
+          parent: row.at('parentSourcedId') || null,
+        }
+      }),
+      periods: tables.academicSessions.map((row) => ({
+        id: row.at('sourcedId'),
+        title: this.text('academicSessions', row, 'title'),
+        kind:
+          row.at('metadata.examWindow') === 'true' ? 'exam' : this.oneOf('academicSessions', row, 'type', sessionKinds),
+        firstDay: this.date('academicSessions', row, 'startDate')!,
+        lastDay: daysAfter(this.date('academicSessions', row, 'endDate')!, -1),
+        parent: row.at('parentSourcedId') || null,
+      })),
+      courses: tables.courses.map((row) => ({
+        id: row.at('sourcedId'),
+        title: this.text('courses', row, 'title'),
+        code: row.at('courseCode'),
+      })),
+      classes: tables.classes.map((row) => ({
+        id: row.at('sourcedId'),
+        title: this.text('classes', row, 'title'),
+        course: this.text('classes', row, 'courseSourcedId'),
+        school: this.text('classes', row, 'schoolSourcedId'),
+        terms: list(row.at('termSourcedIds')),
+        meets: list(row.at('periods'))[0] ?? '',
+      })),
+      people: this.people(),
+      enrolments: tables.enrollments.flatMap((row) => {
+        const role = row.at('role')
+        if (role !== 'teacher' && role !== 'student') return []
+        const end = this.date('enrollments', row, 'endDate', true)
+        return [
+          {
+            id: row.at('sourcedId'),
+            class: this.text('enrollments', row, 'classSourcedId'),
+            person: this.text('enrollments', row, 'userSourcedId'),
+            role,
+            firstDay: this.date('enrollments', row, 'beginDate', true),
+            lastDay: end && daysAfter(end, -1),
+          } as const,
+        ]
+      }),
+    }
+  }
+
+  private people(): Roster['people'] {
+    const rolesOf = new Map<string, string[]>()
+    for (const row of this.version === '1.2' ? this.tables.roles : []) {
+      const user = this.text('roles', row, 'userSourcedId')
+      rolesOf.set(user, [...(rolesOf.get(user) ?? []), row.at('role')])
+    }
+    return this.tables.users.flatMap((row) => {
+      const id = row.at('sourcedId')
+      const roles = this.version === '1.2' ? (rolesOf.get(id) ?? []) : [row.at('role')]
+      const role = roles.find((each) => each === 'teacher' || each === 'student') as 'teacher' | 'student' | undefined
+      if (!role) return []
+      const givenName = row.at('preferredGivenName') || row.at('givenName')
+      const familyName = row.at('familyName')
+      if (!givenName && !familyName) this.fault('users', row, 'givenName', 'A person needs a name.')
+      return [
+        { id, role, givenName, familyName, email: row.at('email') || null, pronouns: readPronouns(row.at('pronouns')) },
+      ]
+    })
+  }
+
+  /** Says on which line and in which column a reference that leads nowhere stands. */
+  place({ part, id, field, missing }: Dangling): CsvFault {
+    const file = partFiles[part]
+    const row = this.tables[file].find((each) => each.at('sourcedId') === id)!
+    return {
+      file: `${file}.csv`,
+      line: row.line,
+      column: referenceColumns[`${part}.${field}`]!,
+      reason: `"${missing}" is in none of the files.`,
+    }
+  }
+
+  private text(file: FileName, row: Row, column: string): string {
+    const value = row.at(column)
+    if (value === '') this.fault(file, row, column, `${column} is empty.`)
+    return value
+  }
+
+  private date(file: FileName, row: Row, column: string, optional = false): string | null {
+    const value = row.at(column)
+    if (value === '' && optional) return null
+    if (isCivilDate(value)) return value
+    this.fault(file, row, column, value ? `"${value}" is no date; write it as 2026-11-25.` : `${column} is empty.`)
+    return '2000-01-01'
+  }
+
+  private oneOf<T>(file: FileName, row: Row, column: string, known: Record<string, T>): T {
+    const value = row.at(column)
+    if (value in known) return known[value]!
+    this.fault(file, row, column, `"${value}" is not one of ${Object.keys(known).join(', ')}.`)
+    return Object.values(known)[0]!
+  }
+
+  private fault(file: FileName, row: Row, column: string, reason: string): void {
+    this.faults.push({ file: `${file}.csv`, line: row.line, column, reason })
+  }
+}
+
+const list = (text: string) =>
+  text
+    .split(',')
+    .map((each) => each.trim())
+    .filter(Boolean)

@@ -1,0 +1,167 @@
+import { z } from 'zod'
+import { daysAfter } from '../../calendar/date'
+import { civilDate } from '../../fields'
+import { readPronouns } from '../../remarks/pronouns'
+import type { Roster } from './roster'
+
+/**
+ * The entities of the OneRoster 1.2 REST binding (1EdTech), as far as they are read here. Fields that are not named
+ * pass through unread; what is named has to be as the standard says.
+ */
+const ref = z.object({ sourcedId: z.string().min(1), href: z.string().optional(), type: z.string().optional() })
+const base = { sourcedId: z.string().min(1), status: z.enum(['active', 'tobedeleted']), dateLastModified: z.string() }
+const metadata = z.record(z.string(), z.unknown()).optional()
+
+export const org = z.object({ ...base, name: z.string(), type: z.string(), parent: ref.optional() })
+export const academicSession = z.object({
+  ...base,
+  title: z.string(),
+  startDate: civilDate,
+  endDate: civilDate,
+  type: z.enum(['gradingPeriod', 'semester', 'schoolYear', 'term']),
+  parent: ref.optional(),
+  metadata,
+})
+export const course = z.object({ ...base, title: z.string(), courseCode: z.string().optional() })
+export const classEntity = z.object({
+  ...base,
+  title: z.string(),
+  course: ref,
+  school: ref,
+  terms: z.array(ref),
+  periods: z.array(z.string()).optional(),
+})
+export const user = z.object({
+  ...base,
+  givenName: z.string(),
+  familyName: z.string(),
+  preferredFirstName: z.string().optional(),
+  email: z.string().optional(),
+  pronouns: z.string().optional(),
+  roles: z.array(z.object({ roleType: z.string(), role: z.string(), org: ref })).min(1),
+})
+export const enrollment = z.object({
+  ...base,
+  user: ref,
+  class: ref,
+  school: ref,
+  role: z.string(),
+  beginDate: civilDate.optional(),
+  endDate: civilDate.optional(),
+})
+
+/** The collections of the rostering service that a roster is made of, each with the schema of its entities. */
+export const rosterCollections = {
+  orgs: org,
+  academicSessions: academicSession,
+  courses: course,
+  classes: classEntity,
+  users: user,
+  enrollments: enrollment,
+} as const
+export type RosterCollection = keyof typeof rosterCollections
+export type RosterEntities = { [C in RosterCollection]: z.infer<(typeof rosterCollections)[C]>[] }
+
+export const category = z.object({ ...base, title: z.string(), weight: z.number().optional(), metadata })
+export const lineItem = z.object({
+  ...base,
+  title: z.string(),
+  description: z.string().optional(),
+  assignDate: z.string(),
+  dueDate: z.string(),
+  class: ref,
+  school: ref.optional(),
+  category: ref,
+  gradingPeriod: ref.optional(),
+  academicSession: ref.optional(),
+  resultValueMin: z.number().optional(),
+  resultValueMax: z.number().optional(),
+  metadata,
+})
+export const scoreStatuses = ['exempt', 'fully graded', 'not submitted', 'partially graded', 'submitted'] as const
+export const result = z.object({
+  ...base,
+  lineItem: ref,
+  student: ref,
+  class: ref.optional(),
+  scoreStatus: z.enum(scoreStatuses),
+  score: z.number().optional(),
+  textScore: z.string().optional(),
+  scoreDate: civilDate,
+  comment: z.string().optional(),
+  late: z.string().optional(),
+  missing: z.string().optional(),
+  incomplete: z.string().optional(),
+  metadata,
+})
+export const gradebookEntities = { category, lineItem, result }
+
+const sessionKinds = { gradingPeriod: 'grading', semester: 'semester', term: 'semester', schoolYear: 'year' } as const
+
+/**
+ * The roster in our terms. Entities marked *tobedeleted* are left out; OneRoster's exclusive end dates become last days.
+ *
+ * @param entities the whole of each collection
+ */
+export function rosterFromRest(entities: RosterEntities): Roster {
+  const active = <E extends { status: string }>(list: E[]) => list.filter((each) => each.status === 'active')
+  return {
+    orgs: active(entities.orgs).map((each) => ({
+      id: each.sourcedId,
+      name: each.name,
+      parent: each.parent?.sourcedId ?? null,
+      kind: each.type === 'district' || each.type === 'school' ? each.type : 'other',
+    })),
+    periods: active(entities.academicSessions).map((each) => ({
+      id: each.sourcedId,
+      title: each.title,
+      parent: each.parent?.sourcedId ?? null,
+      kind: each.metadata?.examWindow === 'true' ? 'exam' : sessionKinds[each.type],
+      firstDay: each.startDate,
+      lastDay: daysAfter(each.endDate, -1),
+    })),
+    courses: active(entities.courses).map((each) => ({
+      id: each.sourcedId,
+      title: each.title,
+      code: each.courseCode ?? '',
+    })),
+    classes: active(entities.classes).map((each) => ({
+      id: each.sourcedId,
+      title: each.title,
+      course: each.course.sourcedId,
+      school: each.school.sourcedId,
+      terms: each.terms.map((term) => term.sourcedId),
+      meets: each.periods?.[0] ?? '',
+    })),
+    people: active(entities.users).flatMap((each) => {
+      const role = each.roles.find((one) => one.role === 'teacher' || one.role === 'student')?.role as
+        'teacher' | 'student' | undefined
+      return role
+        ? [
+            {
+              id: each.sourcedId,
+              role,
+              givenName: each.preferredFirstName || each.givenName,
+              familyName: each.familyName,
+              email: each.email ?? null,
+              pronouns: readPronouns(each.pronouns),
+            },
+          ]
+        : []
+    }),
+    enrolments: active(entities.enrollments).flatMap((each) =>
+      each.role === 'teacher' || each.role === 'student'
+        ? [
+            {
+              id: each.sourcedId,
+              class: each.class.sourcedId,
+              person: each.user.sourcedId,
+              role: each.role,
+              firstDay: each.beginDate ?? null,
+              lastDay: each.endDate ? daysAfter(each.endDate, -1) : null,
+            },
+          ]
+        : [],
+    ),
+  }
+}

@@ -1,0 +1,46 @@
+import { jointId, record } from '../acts/records'
+import type { Period } from '../calendar/periods'
+import type { ClassSnapshot } from '../section'
+import { assignmentsIn, gradeStudent, studentsIn } from './section'
+
+/** What a student's grade and remark were when the period was declared complete, as displayed. */
+export interface DeclaredGrade {
+  studentId: string
+  percent: string | null
+  label: string | null
+  overridden: boolean
+  computedPercent: string | null
+  computedLabel: string | null
+  remark: string
+}
+
+/**
+ * The grades and remarks of a period as they stand: what a declaration keeps, and what a declared period is later
+ * compared with.
+ */
+export function standing(snapshot: ClassSnapshot, period: Period): DeclaredGrade[] {
+  const assignments = assignmentsIn(snapshot, period)
+  return studentsIn(snapshot, period).map((student) => {
+    const { effective, computed, override } = gradeStudent(snapshot, student, period, assignments)
+    return {
+      studentId: student.id,
+      percent: effective?.percent ?? null,
+      label: effective?.label ?? null,
+      overridden: override !== null,
+      computedPercent: computed?.percent ?? null,
+      computedLabel: computed?.label ?? null,
+      remark: record(snapshot.records, 'remark', jointId(student.id, period.id)).text,
+    }
+  })
+}
+
+/** The students whose grade as displayed is no longer the declared one, with both. */
+export function departures(declared: readonly DeclaredGrade[], now: readonly DeclaredGrade[]) {
+  const before = new Map(declared.map((each) => [each.studentId, each]))
+  return now.flatMap((each) => {
+    const was = before.get(each.studentId)
+    return was && was.percent === each.percent && was.label === each.label
+      ? []
+      : [{ studentId: each.studentId, was: was ?? null, now: each }]
+  })
+}

@@ -1,0 +1,86 @@
+import type { Student } from '../section'
+import { forms, nameForms } from './pronouns'
+
+/**
+ * An entry of a comment bank. In its text stand
+ * `{name}`; `{they}`, `{them}`, `{their}`, `{theirs}`, `{themself}` for the student's pronouns; and
+ * `{explains|explain}` for a verb after a pronoun, singular first. A capital in a placeholder asks for a capital.
+ */
+export interface BankEntry {
+  id: string
+  code: string
+  topic: string
+  text: string
+  starred: boolean
+}
+
+/** A piece of a resolved entry; `from` is the placeholder it came from. */
+export interface Piece {
+  text: string
+  from?: string
+}
+
+const PLACEHOLDER = /\{([^{}]*)\}/g
+
+/**
+ * Writes an entry for one student, in pieces, so that a screen can show what was filled in.
+ *
+ * @example resolvePieces('{name} shows {their} work.', student) // [{ text: 'Inés', from: '{name}' }, …]
+ */
+export function resolvePieces(text: string, student: Pick<Student, 'givenName' | 'familyName' | 'pronouns'>): Piece[] {
+  const pieces: Piece[] = []
+  let at = 0
+  for (const found of text.matchAll(PLACEHOLDER)) {
+    if (found.index > at) pieces.push({ text: text.slice(at, found.index) })
+    const filled = fill(found[1]!, student)
+    pieces.push(filled === null ? { text: found[0] } : { text: filled, from: found[0] })
+    at = found.index + found[0].length
+  }
+  if (at < text.length) pieces.push({ text: text.slice(at) })
+  return pieces
+}
+
+/**
+ * Writes an entry for one student. What is no placeholder stays as it is.
+ *
+ * @example resolve('{They} {is|are} ready.', student) // 'They are ready.'
+ */
+export function resolve(text: string, student: Pick<Student, 'givenName' | 'familyName' | 'pronouns'>): string {
+  return resolvePieces(text, student)
+    .map((piece) => piece.text)
+    .join('')
+}
+
+/** Adds an inserted entry to what is written already, joined by a space. */
+export function joined(written: string, inserted: string): string {
+  return written.trim() === '' ? inserted : `${written.trimEnd()} ${inserted}`
+}
+
+/**
+ * The entries that fit a search: every word typed is in the text, the topic or the code. Starred ones come first.
+ */
+export function searchBank(bank: readonly BankEntry[], typed: string): BankEntry[] {
+  const words = typed.toLowerCase().split(/\s+/).filter(Boolean)
+  const fits = ({ code, topic, text }: BankEntry) => {
+    const hay = `${code} ${topic} ${text}`.toLowerCase()
+    return words.every((word) => hay.includes(word))
+  }
+  return bank.filter(fits).sort((a, b) => Number(b.starred) - Number(a.starred) || a.code.localeCompare(b.code))
+}
+
+function fill(inside: string, student: Pick<Student, 'givenName' | 'familyName' | 'pronouns'>): string | null {
+  const name = student.givenName || student.familyName
+  const set = student.pronouns ? forms[student.pronouns] : nameForms(name)
+  const [singular, plural, ...rest] = inside.split('|')
+  if (plural !== undefined && rest.length === 0) return set.plural ? plural : singular!
+  const filled = {
+    name,
+    they: set.subject,
+    them: set.object,
+    their: set.possessive,
+    theirs: set.possessivePronoun,
+    themself: set.reflexive,
+  }[inside.toLowerCase()]
+  if (filled === undefined) return null
+  return /^[A-Z]/.test(inside) ? filled[0]!.toUpperCase() + filled.slice(1) : filled
+}

@@ -1,0 +1,88 @@
+import type { Grade } from '../grading/grade'
+import { thousandths } from '../number/decimal'
+import type { Student } from '../section'
+import { forms, pronounSets } from './pronouns'
+
+/** The box for a remark on the report card. */
+export interface CardBox {
+  characters: number
+}
+export const cardBox: CardBox = { characters: 280 }
+
+/** Something to look at in a remark. None of them blocks. */
+export interface RemarkFinding {
+  code:
+    | 'other-name'
+    | 'other-pronouns'
+    | 'placeholder'
+    | 'doubled'
+    | 'too-long'
+    | 'low-without-remark'
+    | 'remark-without-grade'
+  text: string
+}
+
+/**
+ * Looks a remark over: another student's name, other pronouns than this student's, a placeholder left in, a doubled
+ * word or space, more text than the card has room for, a low grade with nothing said, a remark with no grade.
+ *
+ * @param lowLine percent under which a grade wants a remark
+ * @example checkRemark('He asks sharp questions.', ines, roster, grade, '70')[0]?.code // 'other-pronouns'
+ */
+export function checkRemark(
+  text: string,
+  student: Student,
+  roster: readonly Student[],
+  grade: Grade | null,
+  lowLine: string,
+): RemarkFinding[] {
+  const found: RemarkFinding[] = []
+  const words: string[] = text.match(/[\p{L}\p{M}]+/gu) ?? []
+  const own = new Set(nameWords(student))
+
+  const others = new Set(
+    roster.filter((each) => each.id !== student.id).map((each) => each.givenName || each.familyName),
+  )
+  const stranger = words.find((word) => others.has(word) && !own.has(word))
+  if (stranger) found.push({ code: 'other-name', text: `${stranger} is another student of this class` })
+
+  const foreign = foreignPronoun(words, student)
+  if (foreign) found.push({ code: 'other-pronouns', text: `"${foreign}"? ${student.givenName} is ${student.pronouns}` })
+
+  const left = /\{[^{}]*\}/.exec(text)
+  if (left) found.push({ code: 'placeholder', text: `${left[0]} is not filled in` })
+
+  const doubled = /\b([\p{L}]+) \1\b/iu.exec(text)
+  if (doubled) found.push({ code: 'doubled', text: `"${doubled[0]}" is there twice` })
+  else if (/\S {2,}\S/.test(text)) found.push({ code: 'doubled', text: 'Two spaces together' })
+
+  const over = text.length - cardBox.characters
+  if (over > 0)
+    found.push({ code: 'too-long', text: `${over} ${over === 1 ? 'character' : 'characters'} will not print` })
+
+  const empty = text.trim() === ''
+  if (empty && grade?.percent && thousandths(grade.percent) < thousandths(lowLine))
+    found.push({ code: 'low-without-remark', text: `below ${lowLine} and no remark` })
+  if (!empty && grade === null) found.push({ code: 'remark-without-grade', text: 'a remark and no grade' })
+  return found
+}
+
+/**
+ * The first pronoun that belongs to another set and not to this student's. *They* and its forms speak of other people
+ * too often to be a sign of a mistake, so only she and he are looked for.
+ */
+function foreignPronoun(words: readonly string[], student: Student): string | undefined {
+  if (student.pronouns === null) return undefined
+  const ownForms = formWords(student.pronouns)
+  const foreign = new Set(
+    pronounSets.filter((set) => set !== 'they' && set !== student.pronouns).flatMap((set) => [...formWords(set)]),
+  )
+  return words.find((word) => foreign.has(word.toLowerCase()) && !ownForms.has(word.toLowerCase()))
+}
+
+function formWords(set: (typeof pronounSets)[number]): Set<string> {
+  const { subject, object, possessive, possessivePronoun, reflexive } = forms[set]
+  return new Set([subject, object, possessive, possessivePronoun, reflexive])
+}
+
+const nameWords = (student: Student) => `${student.givenName} ${student.familyName}`.match(/[\p{L}\p{M}]+/gu) ?? []

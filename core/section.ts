@@ -1,0 +1,61 @@
+import { holds, type Period } from './calendar/periods'
+import type { DeclaredGrade } from './grading/declared'
+import type { Records } from './acts/records'
+import type { BankEntry } from './remarks/bank'
+import type { Span } from './scores/contribution'
+import type { ProficiencyScale } from './scales/proficiency'
+import type { Pronouns } from './remarks/pronouns'
+
+export interface Student {
+  id: string
+  givenName: string
+  familyName: string
+  pronouns: Pronouns | null
+  /** The days in this class; a student who left and came back has two spans. */
+  spans: Span[]
+}
+
+/** A node of the tree of standards. Only nodes with a code are scored. */
+export interface Standard {
+  id: string
+  parentId: string | null
+  code: string
+  statement: string
+}
+
+/** One class as the server sends it: enough to compute everything that is shown. */
+export interface ClassSnapshot {
+  section: { id: string; title: string; course: string; school: string; meets: string }
+  periods: Period[]
+  /** In the order of the roster: by family name, then given name. */
+  students: Student[]
+  standards: Standard[]
+  proficiencyScale: ProficiencyScale
+  bank: BankEntry[]
+  records: Records
+  /** Grades as they were when each declared period was declared, by period id. */
+  declared: Record<string, DeclaredGrade[]>
+}
+
+/** Roster order of names, which puts accents where readers expect them. */
+const order = new Intl.Collator('en', { sensitivity: 'base' })
+export function byName(a: Student, b: Student): number {
+  return (
+    order.compare(a.familyName || a.givenName, b.familyName || b.givenName) || order.compare(a.givenName, b.givenName)
+  )
+}
+
+/** `Achterberg, Rosalind`, or the one name that a student has. */
+export function rosterName(student: Pick<Student, 'givenName' | 'familyName'>): string {
+  return [student.familyName, student.givenName].filter(Boolean).join(', ')
+}
+
+/** `Rosalind Achterberg`. */
+export function fullName(student: Pick<Student, 'givenName' | 'familyName'>): string {
+  return [student.givenName, student.familyName].filter(Boolean).join(' ')
+}
+
+/** Whether the student is in the class on that day. */
+export function enrolledOn(student: Student, day: string): boolean {
+  return student.spans.some((span) => holds(span, day))
+}
