@@ -1,0 +1,4 @@
+export default route(async (event) => {
+  await clearUserSession(event)
+  return { ok: true }
+})

@@ -1,0 +1,1 @@
+export default route(async () => ({ ok: true, driver: (await dbHandle()).driver }))

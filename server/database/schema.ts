@@ -1,0 +1,353 @@
+import {
+  bigserial,
+  boolean,
+  date,
+  index,
+  integer,
+  jsonb,
+  numeric,
+  pgTable,
+  primaryKey,
+  smallint,
+  text,
+  timestamp,
+  uniqueIndex,
+} from 'drizzle-orm/pg-core'
+import type { Change } from '../../core/acts/act'
+import type { Outcome } from '../../core/acts/apply'
+import type { Level } from '../../core/scales/proficiency'
+import type { GradingScale } from '../../core/scales/grading'
+
+const id = () => text('id').primaryKey()
+const decimal = (name: string) => numeric(name, { precision: 12, scale: 3 })
+const day = (name: string) => date(name, { mode: 'string' })
+const instant = (name: string) => timestamp(name, { withTimezone: true })
+
+// ---- The roster, which comes from the district ----
+
+/** Everything that came from outside keeps the sender's id beside ours. */
+const sourced = () => text('sourced_id').unique()
+
+export const orgs = pgTable('orgs', {
+  id: id(),
+  sourcedId: sourced(),
+  name: text('name').notNull(),
+  kind: text('kind').notNull(),
+  parentId: text('parent_id'),
+})
+
+export const periods = pgTable('periods', {
+  id: id(),
+  sourcedId: sourced(),
+  parentId: text('parent_id'),
+  kind: text('kind').notNull(),
+  title: text('title').notNull(),
+  firstDay: day('first_day').notNull(),
+  lastDay: day('last_day').notNull(),
+})
+
+export const courses = pgTable('courses', {
+  id: id(),
+  sourcedId: sourced(),
+  title: text('title').notNull(),
+  code: text('code').notNull(),
+})
+
+export const sections = pgTable('sections', {
+  id: id(),
+  sourcedId: sourced(),
+  courseId: text('course_id')
+    .notNull()
+    .references(() => courses.id),
+  schoolId: text('school_id')
+    .notNull()
+    .references(() => orgs.id),
+  title: text('title').notNull(),
+  /** When in the day the class meets: the school's own name of the hour. */
+  meets: text('meets').notNull(),
+  termIds: jsonb('term_ids').$type<string[]>().notNull(),
+})
+
+/** People who sign in. A teacher comes with the roster and has no password until one is set. */
+export const users = pgTable('users', {
+  id: id(),
+  sourcedId: sourced(),
+  role: text('role').$type<'teacher' | 'registrar'>().notNull(),
+  email: text('email').unique(),
+  givenName: text('given_name').notNull(),
+  familyName: text('family_name').notNull(),
+  passwordHash: text('password_hash'),
+})
+
+export const students = pgTable('students', {
+  id: id(),
+  sourcedId: sourced(),
+  givenName: text('given_name').notNull(),
+  familyName: text('family_name').notNull(),
+  pronouns: text('pronouns'),
+})
+
+export const sectionTeachers = pgTable(
+  'section_teachers',
+  {
+    sectionId: text('section_id')
+      .notNull()
+      .references(() => sections.id),
+    userId: text('user_id')
+      .notNull()
+      .references(() => users.id),
+  },
+  (t) => [primaryKey({ columns: [t.sectionId, t.userId] }), index('section_teachers_user').on(t.userId)],
+)
+
+/** One span of days of a student in a class; both days belong to it. */
+export const enrolments = pgTable(
+  'enrolments',
+  {
+    id: id(),
+    sourcedId: sourced(),
+    sectionId: text('section_id')
+      .notNull()
+      .references(() => sections.id),
+    studentId: text('student_id')
+      .notNull()
+      .references(() => students.id),
+    firstDay: day('first_day').notNull(),
+    lastDay: day('last_day'),
+  },
+  (t) => [index('enrolments_section').on(t.sectionId)],
+)
+
+// ---- Standards, scales and the bank, which belong to the district ----
+
+export const standards = pgTable('standards', {
+  id: id(),
+  parentId: text('parent_id'),
+  code: text('code').notNull(),
+  statement: text('statement').notNull(),
+})
+export const courseStandards = pgTable(
+  'course_standards',
+  {
+    courseId: text('course_id').notNull(),
+    standardId: text('standard_id')
+      .notNull()
+      .references(() => standards.id),
+  },
+  (t) => [primaryKey({ columns: [t.courseId, t.standardId] })],
+)
+export const proficiencyScales = pgTable('proficiency_scales', {
+  id: id(),
+  name: text('name').notNull(),
+  levels: jsonb('levels').$type<Level[]>().notNull(),
+})
+export const bankEntries = pgTable('bank_entries', {
+  id: id(),
+  code: text('code').notNull(),
+  topic: text('topic').notNull(),
+  text: text('text').notNull(),
+  starred: boolean('starred').notNull(),
+  place: integer('place').notNull(),
+})
+
+// ---- The records of a class, each changed by acts only ----
+
+/** What every record carries: its class, its id, and who changed it last, when and by which act. */
+const kept = () => ({
+  sectionId: text('section_id')
+    .notNull()
+    .references(() => sections.id),
+  id: text('id').notNull(),
+  changedBy: text('changed_by').notNull(),
+  changedAt: instant('changed_at').notNull(),
+  actId: text('act_id').notNull(),
+})
+
+export const assignments = pgTable(
+  'assignments',
+  {
+    ...kept(),
+    name: text('name').notNull(),
+    shortName: text('short_name').notNull(),
+    categoryId: text('category_id'),
+    dueOn: day('due_on'),
+    points: decimal('points').notNull(),
+    multiplier: decimal('multiplier').notNull(),
+    counts: boolean('counts').notNull(),
+    description: text('description').notNull(),
+    standardIds: jsonb('standard_ids').$type<string[]>().notNull(),
+    place: integer('place').notNull(),
+    removed: boolean('removed').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.sectionId, t.id] })],
+)
+
+export const categories = pgTable(
+  'categories',
+  {
+    ...kept(),
+    name: text('name').notNull(),
+    shortName: text('short_name').notNull(),
+    tint: smallint('tint').notNull(),
+    weight: decimal('weight').notNull(),
+    place: integer('place').notNull(),
+    removed: boolean('removed').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.sectionId, t.id] })],
+)
+
+export const plans = pgTable(
+  'plans',
+  {
+    ...kept(),
+    method: text('method').notNull(),
+    scale: jsonb('scale').$type<GradingScale>().notNull(),
+    places: smallint('places').notNull(),
+    missingCountsAs: decimal('missing_counts_as'),
+    incompleteCountsAs: text('incomplete_counts_as').notNull(),
+    lowLine: decimal('low_line').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.sectionId, t.id] })],
+)
+
+export const cells = pgTable(
+  'cells',
+  {
+    ...kept(),
+    points: decimal('points'),
+    percent: decimal('percent'),
+    label: text('label'),
+    marks: jsonb('marks').$type<string[]>().notNull(),
+    note: text('note').notNull(),
+    noteFor: text('note_for').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.sectionId, t.id] })],
+)
+
+export const evidence = pgTable('evidence', { ...kept(), level: decimal('level') }, (t) => [
+  primaryKey({ columns: [t.sectionId, t.id] }),
+])
+
+export const overrides = pgTable(
+  'overrides',
+  {
+    ...kept(),
+    percent: decimal('percent'),
+    label: text('label'),
+    reason: text('reason').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.sectionId, t.id] })],
+)
+
+export const remarks = pgTable('remarks', { ...kept(), text: text('text').notNull() }, (t) => [
+  primaryKey({ columns: [t.sectionId, t.id] }),
+])
+
+export const declarations = pgTable(
+  'declarations',
+  {
+    ...kept(),
+    declared: boolean('declared').notNull(),
+    reason: text('reason').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.sectionId, t.id] })],
+)
+
+/** Grades as they were when a period was declared; a declaration after reopening writes a new set. */
+export const declaredGrades = pgTable(
+  'declared_grades',
+  {
+    actId: text('act_id').notNull(),
+    sectionId: text('section_id').notNull(),
+    periodId: text('period_id').notNull(),
+    studentId: text('student_id').notNull(),
+    percent: text('percent'),
+    label: text('label'),
+    overridden: boolean('overridden').notNull(),
+    computedPercent: text('computed_percent'),
+    computedLabel: text('computed_label'),
+    remark: text('remark').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.actId, t.periodId, t.studentId] }),
+    index('declared_grades_section').on(t.sectionId, t.periodId),
+  ],
+)
+
+/** The journal: every act, in the order in which it was taken. It is only ever added to. */
+export const journal = pgTable(
+  'journal',
+  {
+    seq: bigserial('seq', { mode: 'number' }).notNull().unique(),
+    id: id(),
+    sectionId: text('section_id')
+      .notNull()
+      .references(() => sections.id),
+    userId: text('user_id').notNull(),
+    kind: text('kind').notNull(),
+    madeAt: instant('made_at').notNull(),
+    takenAt: instant('taken_at').notNull(),
+    changes: jsonb('changes').$type<Change[]>().notNull(),
+    outcomes: jsonb('outcomes').$type<Outcome[]>().notNull(),
+  },
+  (t) => [index('journal_section').on(t.sectionId, t.seq)],
+)
+
+// ---- Exchange ----
+
+/** What the district and we both held after the last run, thing by thing. */
+export const agreed = pgTable(
+  'agreed',
+  {
+    sectionId: text('section_id')
+      .notNull()
+      .references(() => sections.id),
+    id: text('id').notNull(),
+    type: text('type').notNull(),
+    title: text('title').notNull(),
+    fields: jsonb('fields').$type<Record<string, unknown>>().notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.sectionId, t.id] })],
+)
+
+export const runs = pgTable(
+  'runs',
+  {
+    id: id(),
+    kind: text('kind').$type<'push' | 'roster' | 'import'>().notNull(),
+    sectionId: text('section_id'),
+    userId: text('user_id').notNull(),
+    state: text('state').$type<'running' | 'done' | 'stopped' | 'failed'>().notNull(),
+    startedAt: instant('started_at').notNull(),
+    /** Renewed while somebody works on the run; an old one means that its worker is gone. */
+    aliveAt: instant('alive_at').notNull(),
+    finishedAt: instant('finished_at'),
+    summary: text('summary').notNull(),
+  },
+  (t) => [index('runs_user').on(t.userId, t.startedAt), index('runs_section').on(t.sectionId)],
+)
+
+export const runItems = pgTable(
+  'run_items',
+  {
+    runId: text('run_id')
+      .notNull()
+      .references(() => runs.id, { onDelete: 'cascade' }),
+    place: integer('place').notNull(),
+    type: text('type').notNull(),
+    id: text('id').notNull(),
+    title: text('title').notNull(),
+    step: text('step').notNull(),
+    fields: jsonb('fields').$type<Record<string, unknown> | null>(),
+    state: text('state').$type<'waiting' | 'sent' | 'refused'>().notNull(),
+    reason: text('reason'),
+  },
+  (t) => [primaryKey({ columns: [t.runId, t.place] }), uniqueIndex('run_items_id').on(t.runId, t.id)],
+)
+
+/** Failed sign-ins, counted for the rate limit; the columns are rate-limiter-flexible's. */
+export const rateLimits = pgTable('rate_limits', {
+  key: text('key').primaryKey(),
+  points: integer('points').notNull(),
+  expire: instant('expire'),
+})

@@ -1,0 +1,332 @@
+import { randomUUID } from 'node:crypto'
+import { and, asc, desc, eq, inArray, isNotNull, lt } from 'drizzle-orm'
+import { daysAfter } from '../../core/calendar/date'
+import { compare, type Agreed, type Difference } from '../../core/exchange/compare'
+import { wanted, type SendableType, type Unsendable } from '../../core/exchange/wanted'
+import { rosterFromRest } from '../../core/formats/oneroster/rest'
+import { dangling, type Roster } from '../../core/formats/oneroster/roster'
+import { same } from '../../core/acts/apply'
+import type { Db } from '../database/client'
+import { agreed, periods, runItems, runs, sections, sectionTeachers, students } from '../database/schema'
+import type { OneRosterClient } from './oneroster-client'
+import { Problem } from './problem'
+import { applyRoster, onlyClasses, type RosterSummary } from './roster'
+import { loadSnapshot } from './snapshot'
+
+export interface Person {
+  id: string
+  role: 'teacher' | 'registrar'
+  sourcedId: string | null
+}
+
+const ALIVE_MS = 30_000
+
+/** Pulls the roster from the district: all of it for a registrar, a teacher's own classes for a teacher. */
+export async function pullRoster(
+  db: Db,
+  client: OneRosterClient,
+  person: Person,
+  today: string,
+): Promise<RosterSummary> {
+  const roster = rosterFromRest(await client.roster())
+  const broken = dangling(roster)[0]
+  if (broken)
+    throw new Problem(
+      502,
+      'partner-unreadable',
+      `The district's roster speaks of ${broken.field} "${broken.missing}", which it does not hold. Nothing was changed.`,
+    )
+  return keepRoster(db, roster, person, today, 'roster')
+}
+
+/**
+ * Takes a roster and notes it as a run.
+ *
+ * A teacher's own classes are those that the roster gives them; a file is no proof of that, so by import a teacher
+ * reaches only classes that nobody else has here.
+ */
+export async function keepRoster(
+  db: Db,
+  roster: Roster,
+  person: Person,
+  today: string,
+  kind: 'roster' | 'import',
+): Promise<RosterSummary> {
+  return db.transaction(async (tx) => {
+    const scoped =
+      person.role === 'registrar' ? roster : onlyClasses(roster, await ownClasses(tx, roster, person, kind))
+    if (scoped.classes.length === 0)
+      throw new Problem(422, 'no-classes', 'There is no class of yours in it. Nothing was changed.')
+    const summary = await applyRoster(tx, scoped, {
+      today,
+      before: daysAfter(today, -1),
+      keepShared: kind === 'import' && person.role === 'teacher',
+    })
+    const now = new Date()
+    await tx.insert(runs).values({
+      id: randomUUID(),
+      kind,
+      userId: person.id,
+      state: 'done',
+      startedAt: now,
+      aliveAt: now,
+      finishedAt: now,
+      summary: rosterWords(summary),
+    })
+    return summary
+  })
+}
+
+async function ownClasses(
+  tx: Db,
+  roster: Roster,
+  person: Person,
+  kind: 'roster' | 'import',
+): Promise<(classId: string) => boolean> {
+  const named = new Set(
+    roster.enrolments.flatMap((each) =>
+      each.role === 'teacher' && each.person === person.sourcedId ? each.class : [],
+    ),
+  )
+  if (kind === 'roster') return (classId) => named.has(classId)
+  const here = await tx
+    .select({ sourcedId: sections.sourcedId, userId: sectionTeachers.userId })
+    .from(sections)
+    .leftJoin(sectionTeachers, eq(sectionTeachers.sectionId, sections.id))
+  const others = new Set(here.flatMap((row) => (row.userId === person.id ? [] : row.sourcedId)))
+  const mine = new Set(here.flatMap((row) => (row.userId === person.id ? row.sourcedId : [])))
+  return (classId) => named.has(classId) && (mine.has(classId) || !others.has(classId))
+}
+
+function rosterWords(summary: RosterSummary): string {
+  const singular = { classes: 'class', students: 'student', enrolments: 'enrolment', periods: 'period' }
+  const words = (count: number, part: keyof typeof singular, what: string) =>
+    count ? [`${count} ${count === 1 ? singular[part] : part} ${what}`] : []
+  const parts = (Object.keys(singular) as (keyof typeof singular)[]).flatMap((part) => [
+    ...words(summary[part].added, part, 'new'),
+    ...words(summary[part].changed, part, 'changed'),
+  ])
+  return [...parts, ...words(summary.ended, 'enrolments', 'ended')].join(', ') || 'Nothing had changed'
+}
+
+/** What a push of one class would do, thing by thing, and what cannot be sent. */
+export async function comparePush(
+  db: Db,
+  client: OneRosterClient,
+  sectionId: string,
+): Promise<{ differences: Difference[]; unsendables: Unsendable[] }> {
+  const snapshot = await loadSnapshot(db, sectionId)
+  const sourced = await sourcedIds(db, sectionId)
+  const { sendables, unsendables } = wanted(snapshot, sourced)
+  const there = await client.gradebook(sourced.get(sectionId)!)
+  const base = await readAgreed(db, sectionId)
+  await settleAgreed(db, sectionId, sendables, there, base)
+  return { differences: compare(sendables, there, base), unsendables }
+}
+
+/** What both sides hold alike is agreed, even when the answer to the sending of it was lost. */
+async function settleAgreed(
+  db: Db,
+  sectionId: string,
+  sendables: ReturnType<typeof wanted>['sendables'],
+  there: ReadonlyMap<string, Record<string, unknown>>,
+  base: Map<string, Agreed>,
+): Promise<void> {
+  const news = sendables.filter(
+    (each) =>
+      there.has(each.id) && same(each.fields, there.get(each.id)) && !same(each.fields, base.get(each.id)?.fields),
+  )
+  for (const each of news) {
+    base.set(each.id, { type: each.type, title: each.title, fields: each.fields })
+    await agree(db, sectionId, { ...each, here: each.fields })
+  }
+}
+
+async function readAgreed(db: Db, sectionId: string): Promise<Map<string, Agreed>> {
+  const rows = await db.select().from(agreed).where(eq(agreed.sectionId, sectionId))
+  return new Map(rows.map((row) => [row.id, { type: row.type as SendableType, title: row.title, fields: row.fields }]))
+}
+
+async function agree(
+  db: Db,
+  sectionId: string,
+  { id, type, title, here }: Pick<Difference, 'id' | 'type' | 'title' | 'here'>,
+): Promise<void> {
+  if (here === null) await db.delete(agreed).where(and(eq(agreed.sectionId, sectionId), eq(agreed.id, id)))
+  else
+    await db
+      .insert(agreed)
+      .values({ sectionId, id, type, title, fields: here })
+      .onConflictDoUpdate({ target: [agreed.sectionId, agreed.id], set: { fields: here, title } })
+}
+
+async function sourcedIds(db: Db, sectionId: string): Promise<Map<string, string>> {
+  const rows = [
+    ...(await db
+      .select({ id: sections.id, sourcedId: sections.sourcedId })
+      .from(sections)
+      .where(eq(sections.id, sectionId))),
+    ...(await db
+      .select({ id: students.id, sourcedId: students.sourcedId })
+      .from(students)
+      .where(isNotNull(students.sourcedId))),
+    ...(await db.select({ id: periods.id, sourcedId: periods.sourcedId }).from(periods)),
+  ]
+  return new Map(rows.map((row) => [row.id, row.sourcedId ?? row.id]))
+}
+
+/**
+ * Starts a push: compares anew, writes down what is to be done, and leaves the sending to `workPush`.
+ *
+ * @param overwrite ids of held things that the teacher decided to send all the same
+ * @returns the run's id
+ * @throws Problem `run-under-way` when another run of the class is being worked on
+ */
+export async function startPush(
+  db: Db,
+  client: OneRosterClient,
+  sectionId: string,
+  userId: string,
+  overwrite: ReadonlySet<string>,
+): Promise<string> {
+  const { differences } = await comparePush(db, client, sectionId)
+  const todo = differences.filter((each) => each.step !== 'held' || overwrite.has(each.id))
+  return db.transaction(async (tx) => {
+    await tx.select({ id: sections.id }).from(sections).where(eq(sections.id, sectionId)).for('update')
+    const now = new Date()
+    await tx
+      .update(runs)
+      .set({ state: 'failed', finishedAt: now, summary: 'Interrupted. The next run sends what was left.' })
+      .where(
+        and(
+          eq(runs.sectionId, sectionId),
+          eq(runs.state, 'running'),
+          lt(runs.aliveAt, new Date(now.getTime() - ALIVE_MS)),
+        ),
+      )
+    const [busy] = await tx
+      .select({ id: runs.id })
+      .from(runs)
+      .where(and(eq(runs.sectionId, sectionId), eq(runs.state, 'running')))
+    if (busy)
+      throw new Problem(409, 'run-under-way', 'A run of this class is under way. Wait until it is done.', {
+        runId: busy.id,
+      })
+    const id = randomUUID()
+    await tx
+      .insert(runs)
+      .values({ id, kind: 'push', sectionId, userId, state: 'running', startedAt: now, aliveAt: now, summary: '' })
+    for (let at = 0; at < todo.length; at += 500)
+      await tx.insert(runItems).values(
+        todo.slice(at, at + 500).map(({ type, id: thing, title, step, here }, i) => ({
+          runId: id,
+          place: at + i,
+          type,
+          id: thing,
+          title,
+          step,
+          fields: here,
+          state: 'waiting' as const,
+        })),
+      )
+    return id
+  })
+}
+
+/** Sends what a run has waiting, item by item, noting each answer with what is agreed from then on. */
+export async function workPush(db: Db, client: OneRosterClient, runId: string, today: string): Promise<void> {
+  const [run] = await db.select().from(runs).where(eq(runs.id, runId))
+  const waiting = await db
+    .select()
+    .from(runItems)
+    .where(and(eq(runItems.runId, runId), eq(runItems.state, 'waiting')))
+    .orderBy(asc(runItems.place))
+  try {
+    for (const item of waiting) {
+      const [now] = await db
+        .update(runs)
+        .set({ aliveAt: new Date() })
+        .where(and(eq(runs.id, runId), eq(runs.state, 'running')))
+        .returning({ id: runs.id })
+      if (!now) return await recount(db, runId)
+      const type = item.type as SendableType
+      const answer =
+        item.fields === null ? await client.remove(type, item.id) : await client.put(type, item.id, item.fields, today)
+      await db.transaction(async (tx) => {
+        const here = and(eq(runItems.runId, runId), eq(runItems.place, item.place))
+        await tx
+          .update(runItems)
+          .set(answer.taken ? { state: 'sent' } : { state: 'refused', reason: answer.reason })
+          .where(here)
+        if (answer.taken) await agree(tx, run!.sectionId!, { id: item.id, type, title: item.title, here: item.fields })
+      })
+    }
+    await finish(db, runId, 'done')
+  } catch (error) {
+    await finish(
+      db,
+      runId,
+      'failed',
+      error instanceof Problem ? error.message : 'Something went wrong here. The next run sends what was left.',
+    )
+    if (!(error instanceof Problem)) throw error
+  }
+}
+
+/** Stops a run after the item that is on its way. */
+export async function stopRun(db: Db, runId: string): Promise<void> {
+  await finish(db, runId, 'stopped')
+}
+
+async function finish(db: Db, runId: string, state: 'done' | 'stopped' | 'failed', words = ''): Promise<void> {
+  const counts = await countWords(db, runId)
+  await db
+    .update(runs)
+    .set({ state, finishedAt: new Date(), summary: words ? `${counts}. ${words}` : counts })
+    .where(and(eq(runs.id, runId), eq(runs.state, 'running')))
+}
+
+/** Says again what a stopped run came to, with the item that was on its way when it was stopped. */
+async function recount(db: Db, runId: string): Promise<void> {
+  await db
+    .update(runs)
+    .set({ summary: await countWords(db, runId) })
+    .where(eq(runs.id, runId))
+}
+
+async function countWords(db: Db, runId: string): Promise<string> {
+  const items = await db.select({ state: runItems.state }).from(runItems).where(eq(runItems.runId, runId))
+  const count = (state: string, words: string) => {
+    const number = items.filter((item) => item.state === state).length
+    return number ? [`${number} ${words}`] : []
+  }
+  return (
+    [...count('sent', 'sent'), ...count('refused', 'refused'), ...count('waiting', 'not sent')].join(', ') ||
+    'Nothing to send'
+  )
+}
+
+/** A run with its items. */
+export async function readRun(db: Db, runId: string) {
+  const [run] = await db.select().from(runs).where(eq(runs.id, runId))
+  if (!run) throw new Problem(404, 'no-run', 'There is no such run.')
+  const items = await db.select().from(runItems).where(eq(runItems.runId, runId)).orderBy(asc(runItems.place))
+  return { ...run, items: items.map(({ runId: _run, fields: _fields, ...item }) => item) }
+}
+
+/** The last runs that concern a person: their own, and those of their classes. */
+export async function recentRuns(db: Db, person: Person) {
+  const own = await db
+    .select({ id: sectionTeachers.sectionId })
+    .from(sectionTeachers)
+    .where(eq(sectionTeachers.userId, person.id))
+  const ids = own.map((row) => row.id)
+  const [byClass, byPerson] = [
+    ids.length
+      ? await db.select().from(runs).where(inArray(runs.sectionId, ids)).orderBy(desc(runs.startedAt)).limit(30)
+      : [],
+    await db.select().from(runs).where(eq(runs.userId, person.id)).orderBy(desc(runs.startedAt)).limit(30),
+  ]
+  const all = new Map([...byClass, ...byPerson].map((run) => [run.id, run]))
+  return [...all.values()].sort((a, b) => b.startedAt.getTime() - a.startedAt.getTime()).slice(0, 30)
+}

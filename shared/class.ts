@@ -1,0 +1,73 @@
+import { z } from 'zod'
+import { act } from '../core/acts/act'
+import { schemas } from '../core/acts/records'
+import { pronounSets } from '../core/remarks/pronouns'
+import type { ClassSnapshot } from '../core/section'
+
+const span = z.object({ firstDay: z.string(), lastDay: z.string().nullable() })
+const recordsOf = <S extends z.ZodType>(schema: S) => z.record(z.string(), schema)
+
+const declaredGrade = z.object({
+  studentId: z.string(),
+  percent: z.string().nullable(),
+  label: z.string().nullable(),
+  overridden: z.boolean(),
+  computedPercent: z.string().nullable(),
+  computedLabel: z.string().nullable(),
+  remark: z.string(),
+})
+
+/** One class, whole. */
+export const classResponse = z.object({
+  section: z.object({ id: z.string(), title: z.string(), course: z.string(), school: z.string(), meets: z.string() }),
+  periods: z.array(
+    z.object({
+      id: z.string(),
+      parentId: z.string().nullable(),
+      kind: z.enum(['year', 'semester', 'grading', 'exam']),
+      title: z.string(),
+      firstDay: z.string(),
+      lastDay: z.string(),
+    }),
+  ),
+  students: z.array(
+    z.object({
+      id: z.string(),
+      givenName: z.string(),
+      familyName: z.string(),
+      pronouns: z.enum(pronounSets).nullable(),
+      spans: z.array(span),
+    }),
+  ),
+  standards: z.array(
+    z.object({ id: z.string(), parentId: z.string().nullable(), code: z.string(), statement: z.string() }),
+  ),
+  proficiencyScale: z.object({
+    id: z.string(),
+    name: z.string(),
+    levels: z.array(z.object({ value: z.string(), label: z.string(), short: z.string(), description: z.string() })),
+  }),
+  bank: z.array(
+    z.object({ id: z.string(), code: z.string(), topic: z.string(), text: z.string(), starred: z.boolean() }),
+  ),
+  records: z.object({
+    assignment: recordsOf(schemas.assignment),
+    category: recordsOf(schemas.category),
+    plan: recordsOf(schemas.plan),
+    cell: recordsOf(schemas.cell),
+    evidence: recordsOf(schemas.evidence),
+    override: recordsOf(schemas.override),
+    remark: recordsOf(schemas.remark),
+    declaration: recordsOf(schemas.declaration),
+  }),
+  declared: z.record(z.string(), z.array(declaredGrade)),
+}) satisfies z.ZodType<ClassSnapshot>
+
+export const actsRequest = z.object({ acts: z.array(act).min(1).max(100) })
+
+const outcome = z.discriminatedUnion('done', [
+  z.object({ done: z.literal('applied') }),
+  z.object({ done: z.literal('meanwhile'), present: z.record(z.string(), z.unknown()) }),
+  z.object({ done: z.literal('refused'), reason: z.string() }),
+])
+export const actsResponse = z.array(z.object({ id: z.string(), outcomes: z.array(outcome) }))

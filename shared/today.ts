@@ -1,0 +1,29 @@
+import { z } from 'zod'
+
+const looseEnd = z.object({
+  code: z.enum(['no-period', 'no-category', 'weights', 'override']),
+  text: z.string(),
+  mend: z.union([
+    z.object({ view: z.literal('gradebook'), assignmentId: z.string() }),
+    z.object({ view: z.literal('plan') }),
+    z.object({ view: z.literal('close'), studentId: z.string(), periodId: z.string() }),
+  ]),
+})
+
+/** One class as *Today* and the day column show it. */
+export const todayClass = z.object({
+  id: z.string(),
+  title: z.string(),
+  meets: z.string(),
+  students: z.number(),
+  planned: z.boolean(),
+  method: z.enum(['categories', 'points']),
+  period: z.object({ id: z.string(), title: z.string(), lastDay: z.string(), declared: z.boolean() }).nullable(),
+  assignments: z.number(),
+  toScore: z.number(),
+  next: z.array(z.object({ id: z.string(), name: z.string(), dueOn: z.string() })),
+  joined: z.array(z.object({ id: z.string(), name: z.string() })),
+  looseEnds: z.array(looseEnd),
+})
+export type TodayClass = z.infer<typeof todayClass>
+export const todayResponse = z.array(todayClass)

@@ -1,0 +1,4 @@
+declare module '*?nodeworker' {
+  const url: () => string
+  export default url
+}
