@@ -1,0 +1,38 @@
+<script setup lang="ts">
+import { cardBox } from '#core/remarks/checks'
+import { fullName } from '#core/section'
+import type { CloseLine } from '~/composables/useClosing'
+
+const props = defineProps<{ line: CloseLine; cardsPath: string }>()
+const emit = defineEmits<{ insert: [text: string]; next: [] }>()
+const left = computed(() => cardBox.characters - props.line.remark.length)
+</script>
+
+<template>
+  <div>
+    <h2>{{ fullName(line.student) }}</h2>
+    <p class="soft">
+      {{ line.grade?.effective ? `${line.grade.effective.percent ?? ''} ${line.grade.effective.label}` : 'No grade yet'
+      }}<template v-if="line.grade?.override"
+        >, the scores come to
+        {{ line.grade.computed ? `${line.grade.computed.percent} ${line.grade.computed.label}` : 'nothing' }}</template
+      >
+    </p>
+    <OverrideForm :line="line" />
+    <BankList :student="line.student" @insert="emit('insert', $event)" @next="emit('next')" />
+    <p class="small soft room">
+      {{
+        left >= 0
+          ? `Room for ${counted(left, 'character')} more on the card.`
+          : `${counted(-left, 'character')} will not print.`
+      }}
+    </p>
+    <a class="button second" :href="cardsPath" target="_blank">Report card (PDF)</a>
+  </div>
+</template>
+
+<style scoped>
+.room {
+  margin: 10px 0;
+}
+</style>

@@ -1,0 +1,116 @@
+<script setup lang="ts">
+import { rosterName } from '#core/section'
+import type { CloseLine } from '~/composables/useClosing'
+
+const props = defineProps<{ line: CloseLine; chosen: boolean }>()
+const emit = defineEmits<{ choose: []; write: [text: string] }>()
+
+const { draft, keep } = useDraft(
+  () => props.line.remark,
+  (text) => emit('write', text),
+)
+const name = computed(() => rosterName(props.line.student))
+</script>
+
+<template>
+  <tr :id="`line-${line.student.id}`" :class="{ chosen }" @click="emit('choose')">
+    <th scope="row">
+      {{ name }}<small>{{ line.student.pronouns ?? 'by name' }}</small>
+    </th>
+    <td class="number">
+      <template v-if="line.grade?.override">
+        <s class="was">{{
+          line.grade.computed ? `${line.grade.computed.percent} ${line.grade.computed.label}` : 'none'
+        }}</s>
+        <u class="pen">{{ line.grade.override.percent }} {{ line.grade.override.label }}</u>
+        <small>{{ line.override.reason }}</small>
+      </template>
+      <template v-else-if="line.grade?.effective"
+        ><b>{{ line.grade.effective.percent }}</b> {{ line.grade.effective.label }}</template
+      >
+      <span v-else class="soft">no grade</span>
+    </td>
+    <td>
+      <textarea
+        v-model="draft"
+        rows="1"
+        :aria-label="`Remark for ${name}`"
+        :placeholder="chosen ? 'Write here, or choose from the bank' : ''"
+        maxlength="4000"
+        @focus="emit('choose')"
+        @blur="keep"
+      />
+      <p v-for="finding in line.findings" :key="finding.code" class="warn">{{ finding.text }}</p>
+      <div class="room" :class="{ over: line.findings.some((each) => each.code === 'too-long') }" aria-hidden="true">
+        <i :style="{ width: `${line.room}%` }" />
+      </div>
+    </td>
+  </tr>
+</template>
+
+<style scoped>
+th,
+td {
+  vertical-align: top;
+  padding: 6px 9px;
+  border: 0 solid var(--hair);
+  border-width: 0 1px 1px 0;
+  font-weight: 400;
+  text-align: left;
+  height: 58px;
+}
+th {
+  padding-left: 18px;
+}
+td.number {
+  text-align: right;
+}
+small {
+  display: block;
+  color: var(--soft);
+  font-size: 11.5px;
+}
+.was,
+.pen {
+  display: block;
+}
+.chosen > * {
+  background: var(--row);
+}
+.chosen th {
+  box-shadow: inset 3px 0 0 var(--ai5);
+}
+textarea {
+  width: 100%;
+  border: 0;
+  background: none;
+  padding: 0;
+  resize: none;
+  field-sizing: content;
+  min-height: 18px;
+  line-height: 1.34;
+  display: block;
+  border-radius: 3px;
+}
+textarea::placeholder {
+  color: var(--soft);
+}
+.room {
+  height: 3px;
+  background: var(--ai1);
+  border-radius: 2px;
+  margin-top: 4px;
+  overflow: hidden;
+}
+.chosen .room {
+  background: var(--ai2);
+}
+.room i {
+  display: block;
+  height: 3px;
+  background: var(--ai4);
+}
+.room.over i {
+  background: var(--shu);
+}
+</style>

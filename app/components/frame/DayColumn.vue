@@ -1,0 +1,248 @@
+<script setup lang="ts">
+import type { TodayClass } from '#shared/today'
+
+const today = useToday()
+const { person, signOut } = usePerson()
+const dark = useDark({ selector: 'html', valueDark: 'dark', valueLight: '' })
+const route = useRoute()
+
+onMounted(() => today.classes ?? today.load())
+
+const isOpen = (id: string) => route.path.startsWith(`/class/${id}`)
+
+function waits({ students, toScore, assignments, planned }: TodayClass): string {
+  const left = toScore ? `${toScore} to score` : assignments ? 'all scored' : planned ? 'no work yet' : 'no plan yet'
+  return `${counted(students, 'student')}, ${left}`
+}
+</script>
+
+<template>
+  <nav class="day" aria-label="The day">
+    <NuxtLink class="brand flare" to="/">Yukata</NuxtLink>
+    <NuxtLink class="today" to="/" :aria-current="route.path === '/' ? 'page' : undefined">
+      <span>Today</span
+      ><span v-if="today.waits" class="pill">{{ today.waits }}<span class="visually-hidden"> things wait</span></span>
+    </NuxtLink>
+    <ol>
+      <li v-for="each in today.classes ?? []" :key="each.id">
+        <NuxtLink
+          :to="`/class/${each.id}`"
+          :title="each.title"
+          :class="{ on: isOpen(each.id) }"
+          :aria-current="isOpen(each.id) ? 'page' : undefined"
+        >
+          <b class="flare">{{ each.meets || '·' }}</b><span class="name">{{ each.title }}</span
+          ><small>{{ waits(each) }}</small>
+        </NuxtLink>
+      </li>
+    </ol>
+    <footer>
+      <NuxtLink to="/exchange" :aria-current="route.path.startsWith('/exchange') ? 'page' : undefined"
+        ><i class="pi pi-sync" aria-hidden="true" /><span>Exchange</span></NuxtLink
+      >
+      <button type="button" @click="dark = !dark">
+        <i :class="dark ? 'pi pi-sun' : 'pi pi-moon'" aria-hidden="true" /><span>{{ dark ? 'Light' : 'Dark' }}</span>
+      </button>
+      <button type="button" @click="signOut">
+        <i class="pi pi-sign-out" aria-hidden="true" /><span>Sign out</span>
+      </button>
+      <small v-if="person" class="who">{{ person.name }}</small>
+    </footer>
+  </nav>
+</template>
+
+<style scoped>
+.day {
+  grid-row: 1 / 3;
+  background: var(--ai6);
+  color: #e6eaf7;
+  display: flex;
+  flex-direction: column;
+  position: relative;
+  min-height: 0;
+}
+.day::before {
+  content: '';
+  position: absolute;
+  inset: 0;
+  opacity: 0.1;
+  pointer-events: none;
+  mask: linear-gradient(#000 0, transparent 140px);
+  background:
+    radial-gradient(circle at 50% 100%, transparent 7px, #fff 7px 8px, transparent 8px) 0 0 / 18px 10px,
+    radial-gradient(circle at 50% 100%, transparent 7px, #fff 7px 8px, transparent 8px) 9px 5px / 18px 10px;
+}
+.day a,
+.day button {
+  color: inherit;
+  text-decoration: none;
+}
+.brand {
+  font-size: 20px;
+  padding: 14px 16px 10px;
+}
+.today {
+  display: flex;
+  justify-content: space-between;
+  padding: 7px 16px;
+  font-weight: 560;
+}
+.pill {
+  background: #ffffff1f;
+  border-radius: 9px;
+  padding: 0 7px;
+  font-size: 11px;
+  line-height: 17px;
+}
+ol {
+  list-style: none;
+  margin: 0;
+  padding: 4px 8px;
+  flex: 1;
+  overflow-y: auto;
+}
+li a {
+  display: grid;
+  grid-template-columns: 26px 1fr;
+  padding: 7px 8px;
+  border-radius: 7px;
+  margin-bottom: 2px;
+  align-items: baseline;
+}
+li b {
+  font-size: 17px;
+  font-weight: 560;
+  color: #aebbe4;
+}
+li .name {
+  font-weight: 560;
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+li small {
+  grid-column: 2;
+  color: #aab6dd;
+  font-size: 11.5px;
+}
+li a:hover {
+  background: #ffffff14;
+}
+li a.on {
+  background: #fffefb;
+  color: #1c2342;
+}
+li a.on b {
+  color: #2f3f86;
+}
+li a.on small {
+  color: #5c6483;
+}
+footer {
+  padding: 8px 16px 14px;
+  display: grid;
+  gap: 6px;
+  border-top: 1px solid #ffffff22;
+  color: #cdd6f2;
+}
+footer a,
+footer button {
+  background: none;
+  border: 0;
+  padding: 2px 0;
+  text-align: left;
+  display: flex;
+  gap: 9px;
+  align-items: center;
+}
+footer i {
+  font-size: 12px;
+  width: 14px;
+  color: #aebbe4;
+}
+footer [aria-current] {
+  font-weight: 640;
+  color: #fff;
+}
+.who {
+  color: #aab6dd;
+  font-size: 11.5px;
+  padding-top: 4px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.day :focus-visible {
+  outline-color: #d5dcf0;
+}
+@media (max-width: 1100px) {
+  .brand {
+    font-size: 0;
+    padding: 14px 0 10px;
+    height: 44px;
+    text-align: center;
+  }
+  .brand::first-letter {
+    font-size: 20px;
+  }
+  .today {
+    padding: 7px 0;
+    flex-direction: column;
+    align-items: center;
+    font-size: 11px;
+  }
+  li a {
+    grid-template-columns: 1fr;
+    text-align: center;
+    padding: 7px 2px;
+  }
+  li .name,
+  li small,
+  footer span,
+  .who {
+    position: absolute;
+    width: 1px;
+    height: 1px;
+    overflow: hidden;
+    clip-path: inset(50%);
+  }
+  footer {
+    justify-items: center;
+    padding: 10px 0 14px;
+  }
+}
+/* Zoomed far in, the day lies across the top. */
+@media (max-width: 760px) {
+  .day {
+    grid-row: auto;
+    flex-direction: row;
+    align-items: center;
+    gap: 4px;
+    padding: 2px 8px;
+    min-width: 0;
+  }
+  .brand {
+    display: none;
+  }
+  ol {
+    display: flex;
+    padding: 4px;
+    overflow-x: auto;
+  }
+  li a {
+    margin: 0;
+    padding: 5px 10px;
+  }
+  footer {
+    display: flex;
+    border: 0;
+    padding: 0 4px;
+    gap: 10px;
+  }
+}
+@media print {
+  .day {
+    display: none;
+  }
+}
+</style>

@@ -1,0 +1,63 @@
+<script setup lang="ts">
+/**
+ * A field that keeps what is typed when it is left, once it can be read; what cannot be read stays in the field with the
+ * reason under it, and nothing is kept.
+ */
+const props = defineProps<{
+  value: string
+  label: string
+  read: (text: string) => { kept: string } | { problem: string }
+  inputmode?: 'decimal' | 'text'
+  maxlength?: number
+}>()
+const emit = defineEmits<{ keep: [text: string] }>()
+const draft = ref(props.value)
+const problem = ref('')
+const id = useId()
+
+watch(
+  () => props.value,
+  (value) => (draft.value = value),
+)
+
+function keep(): void {
+  const read = props.read(draft.value)
+  problem.value = 'problem' in read ? read.problem : ''
+  if (!('kept' in read)) return
+  draft.value = read.kept
+  if (read.kept !== props.value) emit('keep', read.kept)
+}
+function takeBack(): void {
+  draft.value = props.value
+  problem.value = ''
+}
+</script>
+
+<template>
+  <span class="kept">
+    <InputText
+      :model-value="draft"
+      :aria-label="label"
+      :inputmode="inputmode ?? 'text'"
+      :maxlength="maxlength"
+      autocomplete="off"
+      fluid
+      :invalid="!!problem"
+      :aria-describedby="id"
+      @update:model-value="draft = $event ?? ''"
+      @change="keep"
+      @keydown.enter="keep"
+      @keydown.esc="takeBack"
+    />
+    <span :id="id" class="warn" role="alert">{{ problem }}</span>
+  </span>
+</template>
+
+<style scoped>
+.kept {
+  display: block;
+}
+.warn:empty {
+  display: none;
+}
+</style>

@@ -1,0 +1,79 @@
+<script setup lang="ts">
+const visible = defineModel<boolean>('visible', { required: true })
+
+const keys: { where: string; list: [string, string][] }[] = [
+  {
+    where: 'In the gradebook',
+    list: [
+      ['0 to 9', 'type over the score'],
+      ['Enter', 'keep, and go down'],
+      ['Tab', 'keep, and go right'],
+      ['Arrows', 'move; up from the first row to the column heads'],
+      ['F2', 'edit what is there'],
+      ['Esc', 'take back what is being typed'],
+      ['Delete', 'clear'],
+      ['85%', 'a percent'],
+      ['B+', 'a label of the scale (F2, then type)'],
+    ],
+  },
+  {
+    where: 'Marks, on a cell or a block',
+    list: [
+      ['L', 'late'],
+      ['M', 'missing'],
+      ['A', 'absent'],
+      ['I', 'incomplete'],
+      ['X', 'excused'],
+      ['N', 'write a note'],
+      ['=', 'show work'],
+    ],
+  },
+  {
+    where: 'Blocks and steps back',
+    list: [
+      ['Shift + arrows', 'select a block'],
+      ['Ctrl + C, V', 'copy and paste, also with a spreadsheet'],
+      ['Ctrl + Z', 'undo'],
+      ['Ctrl + Shift + Z', 'redo'],
+    ],
+  },
+]
+</script>
+
+<template>
+  <Dialog v-model:visible="visible" modal header="All keys" dismissable-mask :style="{ width: '44rem' }">
+    <div class="sets">
+      <section v-for="set in keys" :key="set.where">
+        <h3>{{ set.where }}</h3>
+        <dl>
+          <template v-for="[key, words] in set.list" :key="key"
+            ><dt>
+              <kbd>{{ key }}</kbd>
+            </dt>
+            <dd>{{ words }}</dd></template
+          >
+        </dl>
+      </section>
+    </div>
+  </Dialog>
+</template>
+
+<style scoped>
+.sets {
+  columns: 2;
+  column-gap: 28px;
+}
+section {
+  break-inside: avoid;
+  margin-bottom: 14px;
+}
+dl {
+  display: grid;
+  grid-template-columns: 92px 1fr;
+  gap: 3px 8px;
+  margin: 6px 0 0;
+}
+dd {
+  margin: 0;
+}
+</style>

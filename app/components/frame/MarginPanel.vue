@@ -1,0 +1,3 @@
+<template>
+  <Teleport defer to="#margin"><slot /></Teleport>
+</template>

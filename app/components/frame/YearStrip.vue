@@ -1,0 +1,202 @@
+<script setup lang="ts">
+import { daysAfter, daysBetween, type CivilDate } from '#core/calendar/date'
+import { holds, periodOf } from '#core/calendar/periods'
+import { assignmentsOf } from '#core/grading/section'
+
+const emit = defineEmits<{ look: [periodId: string]; assignment: [assignmentId: string] }>()
+
+const classroom = useClassroom()
+const { today } = storeToRefs(usePerson())
+
+interface Span {
+  firstDay: CivilDate
+  lastDay: CivilDate
+  days: number
+  /** The grading period; none in the days between two. */
+  period: (typeof classroom.periods)[number] | null
+}
+
+/** The year from its first to its last day: the grading periods, and the days between them. */
+const spans = computed<Span[]>(() => {
+  const all: Span[] = []
+  const add = (firstDay: CivilDate, lastDay: CivilDate, period: Span['period']) =>
+    all.push({ firstDay, lastDay, period, days: daysBetween(firstDay, lastDay) + 1 })
+  for (const period of classroom.periods) {
+    const next = all.length ? daysAfter(all.at(-1)!.lastDay, 1) : period.firstDay
+    if (next < period.firstDay) add(next, daysAfter(period.firstDay, -1), null)
+    add(period.firstDay, period.lastDay, period)
+  }
+  return all
+})
+/** To scale, but never too narrow to be hit. */
+const columns = computed(() =>
+  spans.value.map((span) => `minmax(${span.period ? '24px' : '0'}, ${span.days}fr)`).join(' '),
+)
+
+const ticks = computed(() => {
+  void classroom.shape
+  return classroom.snapshot ? assignmentsOf(classroom.snapshot).filter((each) => each.dueOn !== null) : []
+})
+
+/** The span that a day is drawn in; a day outside the year is drawn at its nearer end. */
+function spanOf(date: CivilDate): Span | undefined {
+  return (
+    spans.value.find((span) => holds(span, date)) ??
+    (date < spans.value[0]!.firstDay ? spans.value[0] : spans.value.at(-1))
+  )
+}
+const at = (span: Span, date: CivilDate) =>
+  `${Math.min(100, Math.max(0, (100 * (daysBetween(span.firstDay, date) + 0.5)) / span.days))}%`
+
+const declared = (periodId: string) => {
+  void classroom.shape
+  return classroom.get('declaration', periodId).declared
+}
+</script>
+
+<template>
+  <div class="year" role="group" aria-label="The school year" :style="{ gridTemplateColumns: columns }">
+    <div v-for="span in spans" :key="span.firstDay" class="span">
+      <button
+        v-if="span.period"
+        type="button"
+        :class="{
+          on: span.period.id === classroom.periodId,
+          exam: span.period.kind === 'exam',
+          sealed: declared(span.period.id),
+        }"
+        :aria-pressed="span.period.id === classroom.periodId"
+        :title="`${span.period.title}, ${shortDay(span.firstDay)} to ${shortDay(span.lastDay)}`"
+        @click="emit('look', span.period.id)"
+      >
+        {{ span.period.kind === 'exam' ? 'Ex' : span.period.title
+        }}<span v-if="span.period.kind === 'exam'" class="visually-hidden">am window, {{ span.period.title }}</span
+        ><span v-if="declared(span.period.id)" class="visually-hidden">, declared</span>
+      </button>
+      <div class="ticks">
+        <template v-for="each in ticks" :key="each.id">
+          <template v-if="spanOf(each.dueOn!) === span">
+            <button
+              v-if="periodOf(classroom.periods, each.dueOn) === null"
+              type="button"
+              class="out"
+              :style="{ left: at(span, each.dueOn!) }"
+              :title="`${each.name}, ${shortDay(each.dueOn)}: outside every grading period`"
+              @click="emit('assignment', each.id)"
+            >
+              <span class="visually-hidden">{{ each.name }}, outside every grading period</span>
+            </button>
+            <i v-else :style="{ left: at(span, each.dueOn!) }" />
+          </template>
+        </template>
+      </div>
+      <div
+        v-if="spanOf(today) === span"
+        class="now"
+        :style="{ left: at(span, today) }"
+        :title="`Today, ${shortDay(today)}`"
+      />
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.year {
+  display: grid;
+  column-gap: 3px;
+  padding: 9px 16px 5px 18px;
+  border-top: 1px solid var(--line);
+  background: var(--sheet);
+}
+.span {
+  position: relative;
+  min-width: 0;
+  height: 34px;
+}
+.span > button {
+  width: 100%;
+  height: 22px;
+  display: block;
+  position: relative;
+  border: 0;
+  background: var(--ai1);
+  border-radius: 4px;
+  font-size: 11.5px;
+  padding: 0 7px;
+  color: var(--soft);
+  text-align: left;
+  white-space: nowrap;
+  overflow: hidden;
+}
+.span > button:hover {
+  background: var(--ai2);
+}
+.span > .exam {
+  background: repeating-linear-gradient(135deg, var(--ai2) 0 3px, var(--ai1) 3px 6px);
+  padding: 0;
+  font-weight: 600;
+  color: var(--ink);
+  text-align: center;
+}
+.span > .on,
+.span > .on:hover {
+  background: var(--strong);
+  color: var(--on-strong);
+  font-weight: 600;
+}
+.span > .sealed::after {
+  content: '';
+  position: absolute;
+  right: 6px;
+  top: 6px;
+  width: 10px;
+  height: 10px;
+  border-radius: 3px;
+  background: var(--shu);
+}
+.span > .on.sealed::after {
+  box-shadow: 0 0 0 1.5px var(--on-strong);
+}
+.ticks {
+  position: absolute;
+  top: 24px;
+  left: 0;
+  right: 0;
+  height: 10px;
+}
+.ticks i {
+  position: absolute;
+  top: 3px;
+  width: 4px;
+  height: 4px;
+  margin-left: -2px;
+  border-radius: 50%;
+  background: var(--ai4);
+}
+.ticks .out {
+  position: absolute;
+  top: 1px;
+  width: 8px;
+  height: 8px;
+  margin-left: -4px;
+  padding: 0;
+  border-radius: 50%;
+  background: none;
+  border: 1.5px solid var(--shu);
+  z-index: 1;
+}
+.ticks .out::after {
+  content: '';
+  position: absolute;
+  inset: -9px;
+}
+.now {
+  position: absolute;
+  top: -3px;
+  bottom: 1px;
+  width: 1.5px;
+  /* It parts where the name of the period stands. */
+  background: linear-gradient(var(--shu) 0 6px, transparent 6px 23px, var(--shu) 23px);
+  pointer-events: none;
+}
+</style>

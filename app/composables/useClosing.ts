@@ -1,0 +1,67 @@
+import { jointId, type Override } from '#core/acts/records'
+import { departures, standing } from '#core/grading/declared'
+import { toScore } from '#core/grading/section'
+import { cardBox, checkRemark, type RemarkFinding } from '#core/remarks/checks'
+import type { Student } from '#core/section'
+import type { StudentGrade } from '#core/grading/section'
+
+export interface CloseLine {
+  student: Student
+  grade: StudentGrade | undefined
+  override: Readonly<Override>
+  remark: string
+  findings: RemarkFinding[]
+  /** How much of the card's box the remark fills, in percent. */
+  room: number
+}
+
+/** What is left to do before a period of the open class can be declared, student by student. */
+export function useClosing() {
+  const classroom = useClassroom()
+  const { today } = storeToRefs(usePerson())
+
+  const lines = computed<CloseLine[]>(() => {
+    void classroom.touched
+    const { students, period, plan } = classroom
+    if (!period || !plan) return []
+    return students.map((student) => {
+      const id = jointId(student.id, period.id)
+      const grade = classroom.gradeOfStudent(student.id)
+      const remark = classroom.get('remark', id).text
+      return {
+        student,
+        grade,
+        remark,
+        override: classroom.get('override', id),
+        findings: checkRemark(remark, student, students, grade?.effective ?? null, plan.lowLine),
+        room: Math.min(100, (100 * remark.length) / cardBox.characters),
+      }
+    })
+  })
+
+  const unscored = computed(() => {
+    void classroom.touched
+    return classroom.snapshot && classroom.period
+      ? toScore(classroom.snapshot, classroom.period, classroom.period.lastDay)
+      : 0
+  })
+  const written = computed(() => lines.value.filter((line) => line.remark.trim() !== '').length)
+  const overridden = computed(() => lines.value.filter((line) => line.grade?.override).length)
+  const toLookAt = computed(() => lines.value.filter((line) => line.findings.length).length)
+
+  const declared = computed(() => {
+    void classroom.shape
+    return classroom.period ? classroom.get('declaration', classroom.period.id).declared : false
+  })
+  /** Grades that are no longer what was declared. */
+  const departed = computed(() => {
+    void classroom.touched
+    const { snapshot, period } = classroom
+    const before = snapshot && period && declared.value ? snapshot.declared[period.id] : undefined
+    return before ? departures(before, standing(snapshot!, period!)) : []
+  })
+  /** Whether the period has begun: before, there is nothing to close. */
+  const begun = computed(() => (classroom.period?.firstDay ?? '') <= today.value)
+
+  return { lines, unscored, written, overridden, toLookAt, declared, departed, begun }
+}

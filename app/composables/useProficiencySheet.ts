@@ -1,0 +1,96 @@
+import { jointId, partsOf } from '#core/acts/records'
+import { calculatedLevel, evidenceOf, readLevel } from '#core/proficiency/level'
+import { depthOf, levelOf } from '#core/scales/proficiency'
+import type { CellView, ResultColumn, ResultView, SheetActions, SheetColumn } from '~/sheet/types'
+
+const DYES = 3
+
+/** The levels of the open class and period: a column for each standard of each assignment tagged with it. */
+export function useProficiencySheet(open: (assignmentId: string) => void) {
+  const classroom = useClassroom()
+  const scale = computed(() => classroom.snapshot!.proficiencyScale)
+  const tagged = computed(() => classroom.assignments.filter((each) => each.standardIds.length))
+
+  const standards = computed(() => {
+    const used = new Set(tagged.value.flatMap((each) => each.standardIds))
+    return classroom.snapshot!.standards.filter((each) => used.has(each.id))
+  })
+
+  const rows = useSheetRows()
+
+  /** A column's id is its assignment and its standard. */
+  const columns = computed<SheetColumn[]>(() =>
+    standards.value.flatMap((standard) =>
+      tagged.value
+        .filter((each) => each.standardIds.includes(standard.id))
+        .map((each) => ({
+          id: jointId(each.id, standard.id),
+          title: standard.code,
+          under: [each.shortName, shortDay(each.dueOn)],
+          tint: classroom.categories.find((one) => one.id === each.categoryId)?.tint,
+          words: `${standard.code} in ${each.name}, due ${shortDay(each.dueOn)}: ${standard.statement}`,
+        })),
+    ),
+  )
+
+  const results = computed<ResultColumn[]>(() =>
+    standards.value.map((each) => ({ id: each.id, title: each.code, under: 'latest', width: 54, strong: true })),
+  )
+
+  const dyeOf = (value: string) => Math.round(depthOf(scale.value, value) * DYES)
+
+  function cell(studentId: string, columnId: string): CellView {
+    const { level } = classroom.get('evidence', jointId(studentId, columnId))
+    const found = levelOf(scale.value, level)
+    return found
+      ? { text: found.short, dye: dyeOf(found.value), words: `${found.short}, ${found.label}` }
+      : { text: '' }
+  }
+
+  /** What a student has shown of a standard in the period. */
+  function evidence(studentId: string, standardId: string) {
+    const student = classroom.students.find((each) => each.id === studentId)
+    return student ? evidenceOf(classroom.snapshot!, student, standardId, tagged.value) : []
+  }
+
+  function result(studentId: string, standardId: string): ResultView {
+    const level = calculatedLevel(classroom.snapshot!, evidence(studentId, standardId))
+    return level ? { text: level.short, dye: dyeOf(level.value) } : { text: '', hatched: true }
+  }
+
+  const set = (kind: 'level' | 'clear' | 'paste', cells: { id: string; level: string | null }[]) =>
+    classroom.change(
+      kind,
+      cells.map(({ id, level }) => ({ kind: 'evidence' as const, id, to: { level } })),
+    )
+
+  const actions: SheetActions = {
+    text: (studentId, columnId) => cell(studentId, columnId).text,
+    enter(studentId, columnId, text) {
+      const read = readLevel(scale.value, text)
+      if ('refused' in read) return read.refused
+      set('level', [{ id: jointId(studentId, columnId), level: read.level }])
+      return null
+    },
+    clear: (cells) =>
+      void set(
+        'clear',
+        cells.map(([studentId, columnId]) => ({ id: jointId(studentId, columnId), level: null })),
+      ),
+    paste(entries) {
+      const read = entries.map(([studentId, columnId, text]) => ({
+        id: jointId(studentId, columnId),
+        read: readLevel(scale.value, text),
+      }))
+      set(
+        'paste',
+        read.flatMap(({ id, read }) => ('level' in read ? [{ id, level: read.level }] : [])),
+      )
+      return read.filter(({ read }) => 'refused' in read).length
+    },
+    letter: () => false,
+    open: (columnId) => open(partsOf(columnId)[0]!),
+  }
+
+  return { scale, standards, rows, columns, results, cell, result, evidence, actions, set, dyeOf }
+}

@@ -1,0 +1,166 @@
+<script setup lang="ts">
+definePageMeta({ margin: true, key: (route) => `class-${String(route.params.id)}` })
+
+const route = useRoute()
+const classroom = useClassroom()
+const problem = ref('')
+const id = computed(() => String(route.params.id))
+
+useHead({ title: () => `${classroom.snapshot?.section.title ?? 'Class'} · Yukata` })
+
+const views = [
+  ['', 'Gradebook'],
+  ['/proficiency', 'Proficiency'],
+  ['/close', 'Close the term'],
+  ['/plan', 'Plan'],
+] as const
+
+const ready = computed(() => classroom.snapshot?.section.id === id.value)
+
+async function open(): Promise<void> {
+  problem.value = ''
+  try {
+    await classroom.open(id.value, route.query.period ? String(route.query.period) : null)
+  } catch (error) {
+    if (!(error instanceof ApiProblem)) throw error
+    problem.value = error.message
+  }
+}
+await open()
+
+/** The address holds the period, so that a page can be bookmarked and gone back to. */
+function look(periodId: string): Promise<unknown> {
+  return Promise.resolve(navigateTo({ query: { period: periodId } }))
+}
+watch(
+  () => route.query.period,
+  (wanted) => wanted !== classroom.periodId && classroom.look(wanted ? String(wanted) : null),
+)
+
+const query = computed(() => (route.query.period ? { period: route.query.period } : {}))
+
+useEventListener('keydown', (event: KeyboardEvent) => {
+  if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return
+  if ((event.target as HTMLElement).closest('input:not([hidden]), textarea')) return
+  event.preventDefault()
+  if (event.shiftKey) classroom.redo()
+  else classroom.undo()
+})
+// What changed here is news for the day column.
+onBeforeUnmount(
+  () =>
+    void useToday()
+      .load()
+      .catch(() => {}),
+)
+</script>
+
+<template>
+  <main id="work" class="class">
+    <header class="top">
+      <h1>{{ classroom.snapshot?.section.title }}</h1>
+      <nav class="tabs" aria-label="Views of the class">
+        <NuxtLink
+          v-for="[path, title] in views"
+          :key="path"
+          :to="{ path: `/class/${id}${path}`, query }"
+          :aria-current="route.path === `/class/${id}${path}` ? 'page' : undefined"
+          >{{ title }}</NuxtLink
+        >
+      </nav>
+      <div class="steps">
+        <button
+          type="button"
+          class="toggle"
+          :disabled="!classroom.steps.undo"
+          title="Undo (Ctrl+Z)"
+          @click="classroom.undo()"
+        >
+          <i class="pi pi-undo" aria-hidden="true" /><span class="visually-hidden">Undo</span>
+        </button>
+        <button
+          type="button"
+          class="toggle"
+          :disabled="!classroom.steps.redo"
+          title="Redo (Ctrl+Shift+Z)"
+          @click="classroom.redo()"
+        >
+          <i class="pi pi-refresh" aria-hidden="true" /><span class="visually-hidden">Redo</span>
+        </button>
+      </div>
+    </header>
+    <Message v-if="problem" severity="error" class="problem">
+      {{ problem }} <button type="button" class="chip" @click="open">Try again</button>
+    </Message>
+    <YearStrip
+      v-if="ready"
+      @look="look"
+      @assignment="(assignmentId) => navigateTo({ path: `/class/${id}`, query: { ...query, edit: assignmentId } })"
+    />
+    <NuxtPage v-if="ready" />
+    <NoticeList />
+  </main>
+</template>
+
+<style scoped>
+.class {
+  display: grid;
+  grid-template-rows: auto auto minmax(0, 1fr);
+  grid-template-columns: minmax(0, 1fr);
+  min-width: 0;
+  min-height: 0;
+  overflow: hidden;
+}
+.top {
+  display: flex;
+  align-items: end;
+  gap: 22px;
+  padding: 12px 16px 0 18px;
+}
+h1 {
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  padding-bottom: 6px;
+}
+.tabs {
+  display: flex;
+  gap: 2px;
+  font-weight: 560;
+}
+.tabs a {
+  padding: 5px 11px 8px;
+  color: var(--soft);
+  border-bottom: 2px solid transparent;
+  text-decoration: none;
+  white-space: nowrap;
+}
+.tabs a[aria-current] {
+  color: var(--ink);
+  border-color: var(--ai5);
+}
+.steps {
+  margin-left: auto;
+  display: flex;
+  gap: 4px;
+  padding-bottom: 6px;
+}
+.steps .toggle:disabled {
+  opacity: 0.45;
+  cursor: default;
+}
+.problem {
+  margin: 16px 18px;
+  align-self: start;
+}
+@media print {
+  .top .steps,
+  .tabs {
+    display: none;
+  }
+  .class {
+    overflow: visible;
+    display: block;
+  }
+}
+</style>

@@ -1,0 +1,284 @@
+<script setup lang="ts">
+import { jointId } from '#core/acts/records'
+import { joined, resolve } from '#core/remarks/bank'
+
+const route = useRoute()
+const classroom = useClassroom()
+const { lines, unscored, written, overridden, toLookAt, declared, departed, begun } = useClosing()
+
+const chosenId = ref(String(route.query.student ?? lines.value[0]?.student.id ?? ''))
+const chosen = computed(() => lines.value.find((line) => line.student.id === chosenId.value) ?? lines.value[0] ?? null)
+const onlyFindings = ref(false)
+const shown = computed(() =>
+  onlyFindings.value
+    ? lines.value.filter((line) => line.findings.length || line.student.id === chosenId.value)
+    : lines.value,
+)
+const asking = ref<'declare' | 'reopen' | null>(null)
+const reason = ref('')
+
+watch(chosenId, (id) => {
+  const url = new URL(location.href)
+  url.searchParams.set('student', id)
+  history.replaceState(history.state, '', url.pathname + url.search)
+})
+
+function write(studentId: string, text: string): void {
+  classroom.change('remark', [{ kind: 'remark', id: jointId(studentId, classroom.period!.id), to: { text } }])
+}
+
+function insert(text: string): void {
+  const line = chosen.value
+  if (line) write(line.student.id, joined(line.remark, resolve(text, line.student)))
+}
+
+/** Goes on to the next student, as far as there is one. */
+function next(): void {
+  const at = shown.value.findIndex((line) => line.student.id === chosen.value?.student.id)
+  const line = shown.value[at + 1]
+  if (!line) return
+  chosenId.value = line.student.id
+  document.getElementById(`line-${line.student.id}`)?.scrollIntoView({ block: 'nearest' })
+}
+
+function declare(wanted: boolean): void {
+  const id = classroom.period!.id
+  classroom.change(wanted ? 'declare' : 'reopen', [
+    { kind: 'declaration', id, to: { declared: wanted, reason: reason.value.trim() } },
+  ])
+  asking.value = null
+  reason.value = ''
+}
+
+const steps = computed(() => [
+  {
+    title: 'Everything scored',
+    words: unscored.value ? `${unscored.value} to score` : 'all scored',
+    state: unscored.value ? 'at' : 'ok',
+  },
+  {
+    title: 'Grades looked over',
+    words: overridden.value ? `${overridden.value} overridden` : 'none overridden',
+    state: 'ok',
+  },
+  {
+    title: 'Remarks written',
+    words: `${written.value} of ${lines.value.length}${toLookAt.value ? `, ${toLookAt.value} to look at` : ''}`,
+    state: toLookAt.value || written.value < lines.value.length ? 'at' : 'ok',
+  },
+  {
+    title: 'Declared',
+    words: declared.value ? 'complete' : `ends ${shortDay(classroom.period!.lastDay)}`,
+    state: declared.value ? 'ok' : '',
+  },
+])
+const left = computed(() => [
+  ...(unscored.value ? [`${counted(unscored.value, 'score')} to give`] : []),
+  ...(written.value < lines.value.length ? [`${counted(lines.value.length - written.value, 'remark')} to write`] : []),
+  ...(toLookAt.value ? [`${counted(toLookAt.value, 'remark')} to look at`] : []),
+])
+const cardsPath = (student?: string) =>
+  `/api/classes/${classroom.snapshot!.section.id}/report-cards?period=${classroom.period!.id}${student ? `&student=${student}` : ''}`
+</script>
+
+<template>
+  <div v-if="classroom.period" class="view">
+    <ol class="steps">
+      <li v-for="step in steps" :key="step.title" :class="step.state">
+        <b>{{ step.title }}</b><small>{{ step.words }}</small>
+      </li>
+    </ol>
+    <div class="tools">
+      <span class="soft">{{ classroom.period.title }}</span>
+      <button type="button" class="toggle" :aria-pressed="onlyFindings" @click="onlyFindings = !onlyFindings">
+        needs a look
+      </button>
+      <a class="button second print" :href="cardsPath()" target="_blank">Report cards of the class (PDF)</a>
+    </div>
+    <Message v-if="departed.length" severity="warn" class="departed"
+      >{{ counted(departed.length, 'grade') }} no longer {{ departed.length === 1 ? 'is' : 'are' }} what was declared.
+      Reopen the period and declare it again to keep the present ones.</Message
+    >
+    <div class="list">
+      <table v-if="lines.length">
+        <thead>
+          <tr>
+            <th scope="col" class="who">Student</th>
+            <th scope="col" class="number grade">{{ classroom.period.title }}</th>
+            <th scope="col">Remark</th>
+          </tr>
+        </thead>
+        <tbody>
+          <CloseRow
+            v-for="line in shown"
+            :key="jointId(classroom.period.id, line.student.id)"
+            :line="line"
+            :chosen="line.student.id === chosen?.student.id"
+            @choose="chosenId = line.student.id"
+            @write="write(line.student.id, $event)"
+          />
+        </tbody>
+      </table>
+      <section v-else class="empty">
+        <h2>No students in {{ classroom.period.title }}</h2>
+        <p>Nobody is enrolled in this class then, so there is nothing to close.</p>
+      </section>
+    </div>
+    <div class="act">
+      <template v-if="declared">
+        <span class="sealed"><i aria-hidden="true" />{{ classroom.period.title }} is declared complete</span>
+        <Button label="Reopen" severity="secondary" @click="asking = 'reopen'" />
+      </template>
+      <template v-else>
+        <span class="soft">{{
+          !begun
+            ? `Begins ${shortDay(classroom.period.firstDay)}`
+            : left.length
+              ? `Left: ${left.join(', ')}`
+              : 'Nothing is left'
+        }}</span>
+        <button type="button" class="seal" :disabled="!lines.length || !begun" @click="asking = 'declare'">
+          Declare {{ classroom.period.title }}
+        </button>
+      </template>
+    </div>
+    <Dialog
+      :visible="asking !== null"
+      modal
+      :header="
+        asking === 'reopen' ? `Reopen ${classroom.period.title}?` : `Declare ${classroom.period.title} complete?`
+      "
+      :style="{ width: '32rem' }"
+      @update:visible="asking = null"
+    >
+      <template v-if="asking === 'declare'">
+        <p>
+          The grades and remarks of {{ counted(lines.length, 'student') }} are kept as they are now, and go to the
+          district with the next exchange.
+        </p>
+        <p v-if="left.length" class="warn still">Still left: {{ left.join(', ') }}.</p>
+      </template>
+      <TextField v-else v-model="reason" label="Why, for the history" autofocus :maxlength="500" />
+      <template #footer>
+        <Button label="Back" severity="secondary" @click="asking = null" />
+        <Button v-if="asking === 'declare'" label="Declare it complete" @click="declare(true)" />
+        <Button v-else label="Reopen" :disabled="!reason.trim()" @click="declare(false)" />
+      </template>
+    </Dialog>
+    <MarginPanel>
+      <CloseMargin
+        v-if="chosen"
+        :key="jointId(classroom.period.id, chosen.student.id)"
+        :line="chosen"
+        :cards-path="cardsPath(chosen.student.id)"
+        @insert="insert"
+        @next="next"
+      />
+    </MarginPanel>
+  </div>
+</template>
+
+<style scoped>
+.steps {
+  list-style: none;
+  margin: 0;
+  display: grid;
+  grid-template-columns: repeat(4, 1fr);
+  padding: 9px 16px 9px 18px;
+  border-top: 1px solid var(--line);
+  background: var(--sheet);
+}
+.steps li {
+  padding: 2px 10px;
+  border-left: 3px solid var(--ai2);
+}
+.steps .ok {
+  border-color: var(--ai5);
+}
+.steps .at {
+  border-color: var(--shu);
+}
+.steps b {
+  display: block;
+  font-weight: 620;
+}
+.steps small {
+  color: var(--soft);
+  font-size: 11.5px;
+}
+.print {
+  margin-left: auto;
+}
+.departed {
+  margin: 8px 18px;
+}
+.list {
+  flex: 1;
+  overflow-y: auto;
+  background: var(--sheet);
+  min-height: 0;
+}
+table {
+  border-collapse: separate;
+  border-spacing: 0;
+  width: 100%;
+  table-layout: fixed;
+}
+th {
+  position: sticky;
+  top: 0;
+  background: var(--sheet);
+  text-align: left;
+  font-weight: 400;
+  padding: 6px 9px;
+  border-right: 1px solid var(--hair);
+  border-bottom: 1.5px solid var(--ai3);
+  z-index: 2;
+}
+.who {
+  width: 160px;
+  padding-left: 18px;
+}
+.grade {
+  width: 126px;
+  text-align: right;
+  background: var(--ai1);
+  font-weight: 600;
+}
+.act {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 12px;
+  padding: 8px 18px;
+  border-top: 1px solid var(--line);
+  background: var(--sheet);
+}
+.seal {
+  border: 2px solid var(--shu);
+  color: var(--shu);
+  border-radius: 8px;
+  padding: 4px 14px;
+  font-weight: 680;
+  background: var(--field);
+}
+.seal:disabled {
+  opacity: 0.5;
+  cursor: default;
+}
+.sealed {
+  display: flex;
+  gap: 9px;
+  align-items: center;
+  font-weight: 600;
+}
+.sealed i {
+  width: 12px;
+  height: 12px;
+  border-radius: 3.5px;
+  background: var(--shu);
+}
+.still {
+  margin-top: 8px;
+}
+</style>

@@ -1,0 +1,310 @@
+import Papa from 'papaparse'
+import { blockOf, isOneCell, laidOut, placesIn } from './block'
+import type { Block, Place } from './types'
+
+export interface Box {
+  x: number
+  y: number
+  width: number
+  height: number
+}
+
+/** The view, as the controller knows it. */
+export interface SheetHost {
+  root: HTMLElement
+  overlay: { active: HTMLElement; range: HTMLElement; input: HTMLInputElement }
+  rows(): number
+  columns(): number
+  /** Where a cell is in the content. Must not read layout. */
+  rect(place: Place): Box
+  element(place: Place): HTMLElement | null
+  /** Scrolls a cell into the part of the view that nothing pinned covers. */
+  reveal(place: Place): void
+  hit(target: EventTarget | null): Place | null
+  text(place: Place): string
+  shown(place: Place): string
+  enter(place: Place, text: string): string | null
+  clear(places: Place[]): void
+  paste(entries: { place: Place; text: string }[]): number
+  letter(key: string, places: Place[]): boolean
+  open(column: number): void
+  moved(place: Place): void
+  /** Says something in the status line of the sheet. */
+  say(words: string): void
+}
+
+const PAGE = 12
+const FAR = 1e6
+
+/**
+ * Selection, editing, clipboard and keys of the sheet, without a framework. It owns the active cell, the block and the
+ * one editor; it never renders a cell. Moving draws three boxes by arithmetic and nothing else.
+ */
+export class SheetController {
+  active: Place = { row: 0, column: 0 }
+  private head: Place = this.active
+  private editing = false
+  private tabbable: HTMLElement | null = null
+  private selected: HTMLElement[] = []
+
+  constructor(private host: SheetHost) {
+    const { root, overlay } = host
+    root.addEventListener('keydown', (event) => this.onKey(event))
+    root.addEventListener('pointerdown', (event) => this.onPointer(event))
+    root.addEventListener('dblclick', (event) => this.host.hit(event.target) && this.edit(null))
+    root.addEventListener('copy', (event) => this.onCopy(event))
+    root.addEventListener('cut', (event) => this.onCopy(event) && this.clear())
+    root.addEventListener('paste', (event) => this.onPaste(event))
+    root.addEventListener('focusin', (event) => this.onFocus(event))
+    overlay.input.addEventListener('blur', () => this.editing && this.commit())
+  }
+
+  get block(): Block {
+    return blockOf(this.active, this.head)
+  }
+
+  /** Goes to a cell; `extend` moves the other end of the block. */
+  goTo(place: Place, { extend = false, focus = true } = {}): void {
+    const to = {
+      row: Math.max(extend ? 0 : -1, Math.min(this.host.rows() - 1, place.row)),
+      column: Math.max(0, Math.min(this.host.columns() - 1, place.column)),
+    }
+    this.head = to
+    if (!extend) this.active = to
+    this.host.reveal(to)
+    this.paint()
+    if (extend) return
+    this.rove(focus)
+    this.host.moved(to)
+  }
+
+  /** Places the frame and the block again, as after the columns changed. */
+  paint(): void {
+    const { active, range } = this.host.overlay
+    const inHeads = this.active.row < 0 || this.host.rows() === 0 || this.host.columns() === 0
+    active.hidden = inHeads
+    if (!inHeads) lay(active, this.host.rect(this.active))
+    range.hidden = isOneCell(this.block)
+    if (!range.hidden) {
+      const from = this.host.rect({ row: this.block.top, column: this.block.left })
+      const to = this.host.rect({ row: this.block.bottom, column: this.block.right })
+      lay(range, { x: from.x, y: from.y, width: to.x + to.width - from.x, height: to.y + to.height - from.y })
+    }
+    this.markSelected()
+  }
+
+  /** Puts the one tab stop of the sheet on the active cell. */
+  rove(focus: boolean): void {
+    const element = this.host.element(this.active)
+    if (!element) return
+    if (this.tabbable !== element) {
+      this.tabbable?.setAttribute('tabindex', '-1')
+      element.tabIndex = 0
+      this.tabbable = element
+    }
+    if (focus && document.activeElement !== element) element.focus({ preventScroll: true })
+  }
+
+  edit(seed: string | null): void {
+    if (this.active.row < 0 || this.host.columns() === 0) return
+    this.head = this.active
+    this.paint()
+    const { input } = this.host.overlay
+    lay(input, this.host.rect(this.active))
+    input.hidden = false
+    input.value = seed ?? this.host.text(this.active)
+    input.setAttribute('aria-label', this.host.element(this.active)?.getAttribute('data-where') ?? 'Score')
+    input.removeAttribute('aria-invalid')
+    this.editing = true
+    input.focus({ preventScroll: true })
+    if (seed === null) input.select()
+  }
+
+  /** Keeps what was typed. Where it is refused, the editor stays open with it, and the reason is said. */
+  private commit(): boolean {
+    const { input } = this.host.overlay
+    const refused = this.host.enter(this.active, input.value)
+    if (refused) {
+      input.setAttribute('aria-invalid', 'true')
+      this.host.say(refused)
+      return false
+    }
+    this.close()
+    return true
+  }
+
+  private close(): void {
+    this.editing = false
+    this.host.overlay.input.hidden = true
+    this.host.say('')
+  }
+
+  private move(rows: number, columns: number, extend = false): void {
+    const from = extend ? this.head : this.active
+    this.goTo({ row: from.row + rows, column: from.column + columns }, { extend })
+  }
+
+  private clear(): void {
+    this.host.clear(placesIn(this.block))
+  }
+
+  private onKey(event: KeyboardEvent): void {
+    if (event.isComposing) return
+    const used = this.editing ? this.editorKey(event) : this.host.hit(event.target) !== null && this.cellKey(event)
+    if (used) event.preventDefault()
+  }
+
+  private editorKey(event: KeyboardEvent): boolean {
+    const back = event.shiftKey ? -1 : 1
+    const steps: Record<string, [number, number]> = {
+      Enter: [back, 0],
+      Tab: [0, back],
+      ArrowDown: [1, 0],
+      ArrowUp: [-1, 0],
+    }
+    if (event.key === 'Escape') {
+      event.stopPropagation()
+      this.close()
+      this.rove(true)
+      return true
+    }
+    const step = steps[event.key]
+    if (!step) return false
+    if (this.commit()) this.move(...step)
+    return true
+  }
+
+  private cellKey(event: KeyboardEvent): boolean {
+    const far = event.ctrlKey || event.metaKey
+    const extend = event.shiftKey && this.active.row >= 0
+    switch (event.key) {
+      case 'ArrowUp':
+        return this.stepped(far ? -FAR : -1, 0, extend)
+      case 'ArrowDown':
+        return this.stepped(far ? FAR : 1, 0, extend)
+      case 'ArrowLeft':
+        return this.stepped(0, far ? -FAR : -1, extend)
+      case 'ArrowRight':
+        return this.stepped(0, far ? FAR : 1, extend)
+      case 'PageUp':
+        return this.stepped(-PAGE, 0, extend)
+      case 'PageDown':
+        return this.stepped(PAGE, 0, extend)
+      case 'Home':
+        return this.stepped(far ? -FAR : 0, -FAR, extend)
+      case 'End':
+        return this.stepped(far ? FAR : 0, FAR, extend)
+      case 'Enter':
+        return this.active.row < 0 ? this.opened() : this.stepped(event.shiftKey ? -1 : 1, 0, false)
+      case 'Tab':
+        return this.tabbed(event.shiftKey ? -1 : 1)
+      case 'Escape':
+        return this.stepped(0, 0, false)
+      case 'F2':
+        return this.edited(null)
+      case 'Delete':
+      case 'Backspace':
+        return this.active.row >= 0 && this.cleared()
+      default:
+        return !far && !event.altKey && event.key.length === 1 && this.active.row >= 0 && this.typed(event.key)
+    }
+  }
+
+  private typed(key: string): boolean {
+    if (/[0-9.,]/.test(key)) return this.edited(key)
+    return this.host.letter(key.toLowerCase(), placesIn(this.block))
+  }
+
+  private stepped(rows: number, columns: number, extend: boolean): boolean {
+    // From far below, the first stop upwards is the first row; only a step from there goes to the heads.
+    const up = rows <= -PAGE && this.active.row > 0 ? Math.max(rows, -this.active.row) : rows
+    this.move(up, columns, extend)
+    return true
+  }
+
+  /** Tab leaves the sheet at the ends of a row, so that it never traps the keyboard. */
+  private tabbed(step: number): boolean {
+    const to = this.active.column + step
+    if (to < 0 || to >= this.host.columns()) return false
+    return this.stepped(0, step, false)
+  }
+
+  private edited(seed: string | null): boolean {
+    this.edit(seed)
+    return true
+  }
+
+  private cleared(): boolean {
+    this.clear()
+    return true
+  }
+
+  private opened(): boolean {
+    this.host.open(this.active.column)
+    return true
+  }
+
+  private onPointer(event: PointerEvent): void {
+    const place = event.button === 0 && event.target !== this.host.overlay.input ? this.host.hit(event.target) : null
+    if (!place) return
+    if (this.editing && !this.commit()) return
+    event.preventDefault()
+    this.goTo(place, { extend: event.shiftKey })
+    if (place.row < 0) return this.host.open(place.column)
+    const drag = (moved: PointerEvent) => {
+      const over = this.host.hit(moved.target)
+      if (over && over.row >= 0 && (over.row !== this.head.row || over.column !== this.head.column))
+        this.goTo(over, { extend: true })
+    }
+    const drop = () => {
+      removeEventListener('pointermove', drag)
+      removeEventListener('pointerup', drop)
+    }
+    addEventListener('pointermove', drag)
+    addEventListener('pointerup', drop)
+  }
+
+  private onFocus(event: FocusEvent): void {
+    const place = this.editing ? null : this.host.hit(event.target)
+    if (place && (place.row !== this.active.row || place.column !== this.active.column)) this.goTo(place)
+  }
+
+  private onCopy(event: ClipboardEvent): boolean {
+    if (this.editing || this.active.row < 0) return false
+    event.preventDefault()
+    const { top, bottom, left, right } = this.block
+    const lines: string[][] = []
+    for (let row = top; row <= bottom; row++) {
+      const line: string[] = []
+      for (let column = left; column <= right; column++) line.push(this.host.shown({ row, column }))
+      lines.push(line)
+    }
+    event.clipboardData?.setData('text/plain', Papa.unparse(lines, { delimiter: '\t', newline: '\n' }))
+    return true
+  }
+
+  private onPaste(event: ClipboardEvent): void {
+    if (this.editing || this.active.row < 0) return
+    event.preventDefault()
+    const text = (event.clipboardData?.getData('text/plain') ?? '').replace(/\r?\n$/, '')
+    const { data } = Papa.parse<string[]>(text, { delimiter: '\t' })
+    const entries = laidOut(data, this.block, this.host.rows(), this.host.columns())
+    const refused = this.host.paste(entries)
+    const last = entries.at(-1)
+    if (last) this.goTo(last.place, { extend: true })
+    this.host.say(refused ? `${refused} of ${entries.length} entries were refused and left out; the rest is in.` : '')
+  }
+
+  /** Tells the screen reader which cells are in the block, by writing to their elements directly. */
+  private markSelected(): void {
+    const next = isOneCell(this.block) ? [] : placesIn(this.block).flatMap((place) => this.host.element(place) ?? [])
+    const kept = new Set(next)
+    for (const element of this.selected) if (!kept.has(element)) element.removeAttribute('aria-selected')
+    for (const element of next) element.setAttribute('aria-selected', 'true')
+    this.selected = next
+  }
+}
+
+function lay(element: HTMLElement, { x, y, width, height }: Box): void {
+  Object.assign(element.style, { left: `${x}px`, top: `${y}px`, width: `${width}px`, height: `${height}px` })
+}
