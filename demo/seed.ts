@@ -1,0 +1,99 @@
+import { mkdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { randomUUID } from 'node:crypto'
+import { dirname, join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { parseArgs } from 'node:util'
+import { eq } from 'drizzle-orm'
+import { daysAfter } from '../core/calendar/date'
+import { rosterFromRest, type RosterEntities } from '../core/formats/oneroster/rest'
+import { applyMigrations, openDb, type Db } from '../server/database/client'
+import { readMigrations } from '../server/database/migrations'
+import {
+  bankEntries,
+  courses,
+  courseStandards,
+  proficiencyScales,
+  sections,
+  sectionTeachers,
+  standards as standardsTable,
+  users,
+} from '../server/database/schema'
+import { takeActs } from '../server/services/acts'
+import { hashOf } from '../server/services/passwords'
+import { applyRoster } from '../server/services/roster'
+import { setPassword } from '../server/services/sign-in'
+import { loadSnapshot } from '../server/services/snapshot'
+import { bank, levels, standards } from './curriculum'
+import {
+  demoToday,
+  district,
+  overnight,
+  registrarEmail,
+  secondTeacherEmail,
+  teacherEmail,
+  wideClass,
+  withMoves,
+} from './district'
+import { earthSystemsActs, wideActs } from './gradebook'
+
+/** The one password of everybody in the demo. */
+export const demoPassword = 'low tide at noon'
+
+const { values: args } = parseArgs({
+  options: { data: { type: 'string' }, standins: { type: 'string' }, wide: { type: 'string' } },
+})
+
+async function main(): Promise<void> {
+  const handle = await openDb({ databaseUrl: process.env.DATABASE_URL, dataDir: args.data ?? '.data/demo/records' })
+  const folder = join(dirname(fileURLToPath(import.meta.url)), 'migrations')
+  await applyMigrations(handle.db, await readMigrations(async (path) => readFileSync(join(folder, path), 'utf8')))
+  const [students, columns] = (args.wide ?? '').split('x').map(Number)
+  const roster = students ? wideClass(students) : withMoves(district())
+  await handle.db.transaction(async (tx) => {
+    await applyRoster(tx, rosterFromRest(roster), { today: demoToday, before: daysAfter(demoToday, -1) })
+    await layCurriculum(tx)
+    await tx.insert(users).values({
+      id: randomUUID(),
+      role: 'registrar',
+      email: registrarEmail,
+      givenName: 'Perpetua',
+      familyName: 'Nyström',
+      passwordHash: await hashOf(demoPassword),
+    })
+    for (const email of [teacherEmail, secondTeacherEmail]) await setPassword(tx, email, demoPassword)
+  })
+  const rows = await handle.db
+    .select({ id: sections.id, hour: sections.meets, userId: sectionTeachers.userId, code: courses.code })
+    .from(sections)
+    .innerJoin(sectionTeachers, eq(sectionTeachers.sectionId, sections.id))
+    .innerJoin(courses, eq(courses.id, sections.courseId))
+  for (const { id, hour, userId, code } of rows) {
+    if (code !== 'ES7') continue
+    const snapshot = await loadSnapshot(handle.db, id)
+    const acts = columns ? wideActs(snapshot, columns) : earthSystemsActs(snapshot, hour)
+    await takeActs(handle.db, id, userId, acts, new Date(`${demoToday}T06:00:00Z`))
+  }
+  await handle.close()
+  if (args.standins) giveToStandins(args.standins, overnight(roster))
+}
+
+async function layCurriculum(tx: Db): Promise<void> {
+  await tx.insert(proficiencyScales).values({ id: 'four-levels', name: 'Four levels', levels })
+  await tx.insert(bankEntries).values(bank.map((entry, place) => ({ ...entry, place })))
+  for (const [course, list] of Object.entries(standards)) {
+    const [row] = await tx.select({ id: courses.id }).from(courses).where(eq(courses.sourcedId, course))
+    if (!row) continue
+    const ids = list.map(([code]) => `standard-${code.toLowerCase()}`)
+    await tx.insert(standardsTable).values(list.map(([code, statement], at) => ({ id: ids[at]!, code, statement })))
+    await tx.insert(courseStandards).values(ids.map((standardId) => ({ courseId: row.id, standardId })))
+  }
+}
+
+function giveToStandins(folder: string, roster: RosterEntities): void {
+  for (const name of ['sis', 'classroom']) {
+    mkdirSync(join(folder, name), { recursive: true })
+    writeFileSync(join(folder, name, 'roster.json'), JSON.stringify(roster))
+  }
+}
+
+await main()

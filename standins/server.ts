@@ -1,0 +1,40 @@
+import { createServer } from 'node:http'
+import { join } from 'node:path'
+import { createApp, defineEventHandler, setHeader, toNodeListener } from 'h3'
+import { Held } from './held'
+import { page } from './page'
+import { mounted, partner } from './partner'
+
+/** Starts both stand-ins, the district's system under `/sis` and the classroom app under `/classroom`. */
+function start(): void {
+  const folder = process.env.STANDINS_DIR ?? '.data/standins'
+  const port = Number(process.env.STANDINS_PORT ?? 4180)
+  const options = {
+    clientId: process.env.STANDINS_CLIENT ?? 'yukata',
+    clientSecret: process.env.STANDINS_SECRET ?? 'stand-in',
+  }
+  const stations = [
+    { name: 'The district', base: '/sis', held: new Held(join(folder, 'sis')) },
+    { name: 'The classroom app', base: '/classroom', held: new Held(join(folder, 'classroom')) },
+  ]
+  const app = createApp()
+  app.use(
+    '/',
+    defineEventHandler((event) => {
+      if (event.path !== '/') return
+      setHeader(event, 'content-type', 'text/html; charset=utf-8')
+      return page(stations)
+    }),
+  )
+  for (const { base, held } of stations) app.use(base, mounted(base, partner(held, options)))
+  const server = createServer(toNodeListener(app))
+  server.on('error', (error: NodeJS.ErrnoException) => {
+    console.error(
+      error.code === 'EADDRINUSE' ? `Port ${port} is taken. Stop what uses it, or set STANDINS_PORT.` : error.message,
+    )
+    process.exit(1)
+  })
+  server.listen(port, '127.0.0.1', () => console.log(`[stand-ins] http://127.0.0.1:${port}`))
+}
+
+start()
