@@ -1,0 +1,235 @@
+import { readdirSync } from 'node:fs'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { blanks, jointId } from '#core/acts/records'
+import { classResponse } from '#shared/class'
+import { runResponse } from '#shared/exchange'
+import { todayResponse } from '#shared/today'
+import { district } from '../../demo/district'
+import { csvFiles, zipOf } from '../support/oneroster-files'
+import { accounts, Caller, startProduct, type Product } from '../support/product'
+
+let product: Product
+let nobody: Caller
+let teacher: Caller
+let other: Caller
+let registrar: Caller
+let classId: string
+let runId: string
+let rosterRunId: string
+
+beforeAll(async () => {
+  product = await startProduct()
+  nobody = new Caller(product.url)
+  ;[teacher, other, registrar] = (await Promise.all(
+    [accounts.teacher, accounts.other, accounts.registrar].map((email) => Caller.signedIn(product, email)),
+  )) as [Caller, Caller, Caller]
+  classId = todayResponse.parse(await teacher.get('/api/today'))[0]!.id
+  await teacher.post('/api/exchange/roster')
+  const runs = await teacher.get<{ id: string; kind: string }[]>('/api/exchange/runs')
+  rosterRunId = runs.find((run) => run.kind === 'roster')!.id
+  runId = (await teacher.post<{ runId: string }>(`/api/classes/${classId}/push`)).runId
+})
+afterAll(() => product.stop())
+
+type Who = 'nobody' | 'teacher' | 'other' | 'registrar'
+const act = () => ({
+  id: crypto.randomUUID(),
+  kind: 'plan',
+  at: new Date().toISOString(),
+  changes: [{ kind: 'plan', id: classId, from: { places: 1 }, to: { places: 1 } }],
+})
+const form = () => {
+  const data = new FormData()
+  data.append('file', new Blob([zipOf(csvFiles(district(), '1.2'))]), 'roster.zip')
+  return data
+}
+const ofClass = { nobody: 401, teacher: 200, other: 403, registrar: 403 }
+
+/** Every route, what it is asked, and whom it answers how. */
+const routes: Record<string, { path: () => string; body?: () => unknown; answers: Record<Who, number> }> = {
+  'health.get': { path: () => '/api/health', answers: { nobody: 200, teacher: 200, other: 200, registrar: 200 } },
+  'person.get': { path: () => '/api/person', answers: { nobody: 200, teacher: 200, other: 200, registrar: 200 } },
+  'auth/sign-in.post': {
+    path: () => '/api/auth/sign-in',
+    body: () => ({ email: 'x@y.example', password: 'x' }),
+    answers: { nobody: 401, teacher: 401, other: 401, registrar: 401 },
+  },
+  'auth/sign-out.post': {
+    path: () => '/api/auth/sign-out',
+    answers: { nobody: 200, teacher: 200, other: 200, registrar: 200 },
+  },
+  'today.get': { path: () => '/api/today', answers: { nobody: 401, teacher: 200, other: 200, registrar: 200 } },
+  'classes/[id]/index.get': { path: () => `/api/classes/${classId}`, answers: ofClass },
+  'classes/[id]/acts.post': {
+    path: () => `/api/classes/${classId}/acts`,
+    body: () => ({ acts: [act()] }),
+    answers: ofClass,
+  },
+  'classes/[id]/history.get': {
+    path: () => `/api/classes/${classId}/history?kind=plan&record=${classId}`,
+    answers: ofClass,
+  },
+  'classes/[id]/compare.get': { path: () => `/api/classes/${classId}/compare`, answers: ofClass },
+  'classes/[id]/push.post': {
+    path: () => `/api/classes/${classId}/push`,
+    body: () => ({}),
+    answers: { ...ofClass, teacher: 409 },
+  },
+  'classes/[id]/report-cards.get': {
+    path: () => `/api/classes/${classId}/report-cards?period=${periodId}`,
+    answers: ofClass,
+  },
+  'exchange/roster.post': {
+    path: () => '/api/exchange/roster',
+    answers: { nobody: 401, teacher: 200, other: 200, registrar: 200 },
+  },
+  'exchange/import.post': {
+    path: () => '/api/exchange/import',
+    body: form,
+    answers: { nobody: 401, teacher: 200, other: 200, registrar: 200 },
+  },
+  'exchange/runs/index.get': {
+    path: () => '/api/exchange/runs',
+    answers: { nobody: 401, teacher: 200, other: 200, registrar: 200 },
+  },
+  'exchange/runs/[run]/index.get': { path: () => `/api/exchange/runs/${runId}`, answers: ofClass },
+  'exchange/runs/[run]/stop.post': { path: () => `/api/exchange/runs/${runId}/stop`, answers: ofClass },
+}
+let periodId: string
+
+describe('every route checks who asks', () => {
+  beforeAll(async () => {
+    periodId = classResponse
+      .parse(await teacher.get(`/api/classes/${classId}`))
+      .periods.find((each) => each.title === 'Quarter 1')!.id
+  })
+  it('and every route stands in this list', () => {
+    const files = readdirSync('server/api', { recursive: true, encoding: 'utf8' })
+      .filter((name) => name.endsWith('.ts'))
+      .map((name) => name.replace(/\.ts$/, '').replaceAll('\\', '/'))
+    expect(files.sort()).toEqual(Object.keys(routes).sort())
+  })
+  // Signing out comes last: it ends the session of whoever asks.
+  const order = Object.entries(routes).sort(
+    ([a], [b]) =>
+      Number(a.includes('sign-out')) - Number(b.includes('sign-out')) ||
+      Number(a.includes('stop')) - Number(b.includes('stop')),
+  )
+  it.each(order)('%s', async (name, { path, body, answers }) => {
+    const method = name.endsWith('.post') ? 'POST' : 'GET'
+    for (const [who, status] of Object.entries(answers) as [Who, number][]) {
+      const caller = { nobody, teacher, other, registrar }[who]
+      const response = await caller.call(method, path(), body?.())
+      await response.arrayBuffer()
+      expect([who, response.status]).toEqual([who, status === 409 ? expect.toBeOneOf([409, 200]) : status])
+    }
+  })
+  it('a run of a roster is only for the person who made it', async () => {
+    const again = await Caller.signedIn(product, accounts.other)
+    expect((await again.call('GET', `/api/exchange/runs/${rosterRunId}`)).status).toBe(403)
+  })
+  it('a class that does not exist answers like one that is somebody else’s', async () => {
+    const again = await Caller.signedIn(product, accounts.teacher)
+    expect((await again.call('GET', '/api/classes/nothing')).status).toBe(403)
+  })
+})
+
+describe('what comes in is checked', () => {
+  let caller: Caller
+  beforeAll(async () => (caller = await Caller.signedIn(product, accounts.teacher)))
+  const problem = async (response: Response) =>
+    ((await response.json()) as { data: { code: string; message: string } }).data
+
+  it('a body that cannot be read says what is wrong, and changes nothing', async () => {
+    for (const body of [
+      {},
+      { acts: [] },
+      { acts: [{ ...act(), kind: 'magic' }] },
+      { acts: [{ ...act(), changes: [{ kind: 'plan', id: classId, from: { places: 1 }, to: { places: 9 } }] }] },
+    ]) {
+      const response = await caller.call('POST', `/api/classes/${classId}/acts`, body)
+      expect(response.status).toBe(422)
+      expect((await problem(response)).message.length).toBeGreaterThan(5)
+    }
+  })
+  it('an act of another class’s student is refused change by change', async () => {
+    const id = jointId('somebody', 'something')
+    const [taken] = await caller.post<{ outcomes: { done: string }[] }[]>(`/api/classes/${classId}/acts`, {
+      acts: [
+        {
+          ...act(),
+          kind: 'type',
+          changes: [{ kind: 'cell', id, from: { value: null }, to: { value: { points: '1' } } }],
+        },
+      ],
+    })
+    expect(taken!.outcomes[0]!.done).toBe('refused')
+  })
+  it('a write from another site is refused', async () => {
+    expect(
+      (await caller.call('POST', `/api/classes/${classId}/acts`, { acts: [act()] }, { 'sec-fetch-site': 'cross-site' }))
+        .status,
+    ).toBe(403)
+    expect(
+      (
+        await caller.call(
+          'POST',
+          `/api/classes/${classId}/acts`,
+          { acts: [act()] },
+          { origin: 'https://elsewhere.example' },
+        )
+      ).status,
+    ).toBe(403)
+    expect(
+      (await caller.call('POST', `/api/classes/${classId}/acts`, { acts: [act()] }, { origin: 'nonsense' })).status,
+    ).toBe(403)
+  })
+  it('a broken roster is refused with its place', async () => {
+    const files = csvFiles(district(), '1.1')
+    files['classes.csv'] = files['classes.csv']!.replace('c-earth', 'c-moon')
+    const data = new FormData()
+    data.append('file', new Blob([zipOf(files)]), 'roster.zip')
+    const response = await caller.call('POST', '/api/exchange/import', data)
+    expect(response.status).toBe(422)
+    expect((await problem(response)).message).toMatch(/^classes\.csv, line 2, column courseSourcedId: /)
+    expect((await caller.call('POST', '/api/exchange/import', new FormData())).status).toBe(422)
+  })
+  it('a period of another class has no report cards', async () => {
+    expect((await caller.call('GET', `/api/classes/${classId}/report-cards?period=never`)).status).toBe(404)
+    expect(
+      (await caller.call('GET', `/api/classes/${classId}/report-cards?period=${periodId}&student=nobody`)).status,
+    ).toBe(404)
+  })
+})
+
+describe('what goes out', () => {
+  it('is what the contract says', async () => {
+    const caller = await Caller.signedIn(product, accounts.teacher)
+    const snapshot = classResponse.parse(await caller.get(`/api/classes/${classId}`))
+    expect(Object.keys(snapshot.records.cell).length).toBeGreaterThan(300)
+    expect(Object.values(snapshot.records.plan)[0]).toMatchObject({ method: 'categories', scale: blanks.plan.scale })
+    expect(runResponse.parse(await caller.get(`/api/exchange/runs/${runId}`)).items.length).toBeGreaterThan(100)
+  })
+  it('has the headers that keep a page safe', async () => {
+    const { headers } = await fetch(product.url)
+    const policy = headers
+      .get('content-security-policy')!
+      .split(';')
+      .map((each) => each.trim())
+    expect(policy).toEqual(
+      expect.arrayContaining([
+        "default-src 'self'",
+        "frame-ancestors 'none'",
+        expect.stringMatching(/^script-src 'self' 'nonce-\S+' 'strict-dynamic'$/),
+      ]),
+    )
+    expect(headers.get('x-content-type-options')).toBe('nosniff')
+  })
+  it('the log holds no student, no score and no address of one', async () => {
+    const caller = await Caller.signedIn(product, accounts.teacher)
+    const { students } = classResponse.parse(await caller.get(`/api/classes/${classId}`))
+    for (const student of students) {
+      for (const secret of [student.id, student.familyName].filter(Boolean)) expect(product.log()).not.toContain(secret)
+    }
+  })
+})

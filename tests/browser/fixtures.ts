@@ -1,0 +1,99 @@
+import { test as base, expect, type Locator, type Page } from '@playwright/test'
+import { accounts, startProduct, type Product } from '../support/product'
+
+export { expect }
+
+/**
+ * A product with the demo's data, and a page of it on which the demo teacher is signed in. Files that name the same
+ * `world` share the product; a name of its own gives a file a fresh one.
+ */
+export const test = base.extend<{ desk: Desk }, { product: Product; world: string }>({
+  world: ['shared', { option: true, scope: 'worker' }],
+  product: [
+    // eslint-disable-next-line @typescript-eslint/no-unused-vars -- naming the world is what makes it another worker's
+    async ({ world }, use) => {
+      const product = await startProduct()
+      await use(product)
+      await product.stop()
+    },
+    { scope: 'worker', timeout: 120_000 },
+  ],
+  desk: async ({ page, product }, use) => {
+    const desk = new Desk(page, product.url)
+    await desk.signIn()
+    await use(desk)
+    expect(desk.complaints).toEqual([])
+  },
+})
+
+/** What a teacher has in front of them. */
+export class Desk {
+  /** Errors of the page, and requests that would leave the machine. There must be none. */
+  readonly complaints: string[] = []
+
+  constructor(
+    readonly page: Page,
+    readonly url: string,
+  ) {
+    page.on('pageerror', (error) => this.complaints.push(error.message))
+    page.on(
+      'console',
+      (message) =>
+        message.type() === 'error' &&
+        !/Failed to load resource/.test(message.text()) &&
+        this.complaints.push(message.text()),
+    )
+    page.on(
+      'request',
+      (request) =>
+        !/^(http:\/\/127\.0\.0\.1|data:|blob:)/.test(request.url()) &&
+        this.complaints.push(`leaves the machine: ${request.url()}`),
+    )
+  }
+
+  async signIn(email = accounts.teacher): Promise<void> {
+    await this.page.goto(`${this.url}/sign-in`)
+    await this.page.getByLabel('E-mail').fill(email)
+    await this.page.getByLabel('Password').fill(accounts.password)
+    await this.page.getByRole('button', { name: 'Sign in' }).click()
+    await expect(this.page.getByRole('navigation', { name: 'The day' })).toBeVisible()
+  }
+
+  get margin(): Locator {
+    return this.page.getByRole('complementary', { name: 'Margin' })
+  }
+
+  async openClass(title: string): Promise<void> {
+    await this.page.getByRole('navigation', { name: 'The day' }).getByRole('link', { name: title }).click()
+    await expect(this.page.getByRole('heading', { level: 1, name: title })).toBeVisible()
+  }
+
+  async view(name: string): Promise<void> {
+    await this.page.getByRole('navigation', { name: 'Views of the class' }).getByRole('link', { name }).click()
+  }
+
+  /** The cell of a student under a column, by the beginning of the column's words. */
+  cell(student: string, column: string): Locator {
+    return this.page.locator(`[data-where^="${student}, ${column}"]`)
+  }
+
+  /** A computed value in a student's row. */
+  result(student: string, id = 'period'): Locator {
+    return this.page
+      .getByRole('row')
+      .filter({ has: this.page.getByRole('rowheader', { name: student }) })
+      .locator(`[data-result="${id}"]`)
+  }
+
+  /** Types values one under the other, as from a stack of paper. */
+  async typeDown(values: string[]): Promise<void> {
+    for (const value of values) {
+      await this.page.keyboard.type(value)
+      await this.page.keyboard.press('Enter')
+    }
+  }
+
+  async saved(): Promise<void> {
+    await expect(this.page.getByText('Saved', { exact: true })).toBeVisible()
+  }
+}

@@ -1,0 +1,117 @@
+import AxeBuilder from '@axe-core/playwright'
+import type { Page } from '@playwright/test'
+import { Desk, expect, test } from './fixtures'
+import { accounts } from '../support/product'
+
+/** WCAG 2.2 AA as far as axe can tell, on every screen, in both schemes. */
+async function audit(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+    .analyze()
+  expect(
+    violations.map((each) => [
+      each.id,
+      ...each.nodes.slice(0, 3).map((node) => `${node.target.join(' ')} ${node.any[0]?.message ?? ''}`),
+    ]),
+  ).toEqual([])
+}
+
+for (const scheme of ['light', 'dark'] as const)
+  test.describe(`in the ${scheme} scheme`, () => {
+    test.use({ colorScheme: scheme })
+
+    test('the sign-in', async ({ page, product }) => {
+      await page.goto(`${product.url}/sign-in`)
+      await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible()
+      await audit(page)
+    })
+
+    test('Today, Exchange and its comparison', async ({ desk, page }) => {
+      await expect(page.getByRole('heading', { name: 'Advisory 7' })).toBeVisible()
+      await audit(page)
+      await page.getByRole('link', { name: 'Exchange' }).click()
+      await expect(page.getByRole('link', { name: 'Compare Advisory 7' })).toBeVisible()
+      await audit(page)
+      await page.getByRole('link', { name: 'Compare Earth Systems 7C' }).click()
+      await expect(page.getByRole('button', { name: /^Send/ })).toBeVisible()
+      await audit(page)
+      expect(desk.complaints).toEqual([])
+    })
+
+    test('the views of a class', async ({ desk, page }) => {
+      await desk.openClass('Earth Systems 7A')
+      await expect(page.getByRole('grid')).toBeVisible()
+      await audit(page)
+      await page.getByRole('button', { name: 'Add assignment' }).click()
+      await audit(page)
+      for (const [view, shown] of [
+        ['Proficiency', page.getByRole('grid', { name: 'Levels' })],
+        ['Plan', page.getByRole('heading', { name: 'Categories' })],
+        ['Close the term', page.getByLabel('Remark for Bekele, Dawit')],
+      ] as const) {
+        await desk.view(view)
+        await expect(shown).toBeVisible()
+        await audit(page)
+      }
+      await page.getByRole('button', { name: 'Declare Quarter 2' }).click()
+      await expect(page.getByRole('dialog')).toBeVisible()
+      await page.waitForTimeout(400) // the dialog fades in, and axe would measure the fade
+      await audit(page)
+    })
+  })
+
+test('a class with no plan and no work teaches the first step', async ({ desk, page }) => {
+  await desk.openClass('Tide Pool Ecology')
+  await expect(page.getByRole('heading', { name: 'First, a plan' })).toBeVisible()
+  await page.getByRole('link', { name: 'Make a plan' }).click()
+  await page.getByRole('button', { name: 'Add category' }).click()
+  await expect(page.getByRole('button', { name: 'by category weights' })).toHaveAttribute('aria-pressed', 'true')
+  await desk.view('Gradebook')
+  await page.getByRole('button', { name: 'Add the first assignment' }).click()
+  await desk.margin.getByLabel('Name', { exact: true }).fill('Shore walk')
+  await desk.margin.getByRole('button', { name: 'Add assignment' }).click()
+  await expect(page.getByRole('columnheader', { name: /Shore walk/ })).toBeVisible()
+  await desk.view('Proficiency')
+  await expect(page.getByRole('heading', { name: /No evidence in Quarter 2 yet/ })).toBeVisible()
+})
+
+test('a teacher sees only classes of their own, and a registrar none', async ({ page, product }) => {
+  const other = new Desk(page, product.url)
+  await other.signIn(accounts.other)
+  await expect(page.getByRole('list', { name: 'Classes in the order of the day' }).getByRole('heading')).toHaveText([
+    'Grade 3, room 4',
+  ])
+  await page.getByRole('button', { name: 'Sign out' }).click()
+  await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible()
+  await other.signIn(accounts.registrar)
+  await expect(page.getByRole('heading', { name: 'The district office' })).toBeVisible()
+})
+
+test('a wrong password is said, and a page that was asked for comes after the sign-in', async ({ page, product }) => {
+  await page.goto(`${product.url}/exchange`)
+  await page.getByLabel('E-mail').fill(accounts.teacher)
+  await page.getByLabel('Password').fill('high tide')
+  await page.getByRole('button', { name: 'Sign in' }).click()
+  await expect(page.getByRole('alert').filter({ hasText: 'do not match' })).toBeVisible()
+  await page.getByLabel('Password').fill(accounts.password)
+  await page.getByRole('button', { name: 'Sign in' }).click()
+  await expect(page.getByRole('heading', { name: 'Exchange' })).toBeVisible()
+})
+
+for (const [width, height] of [
+  [1024, 768],
+  [1920, 1080],
+  [640, 400],
+] as const)
+  test(`nothing is cut off at ${width} wide`, async ({ desk, page }) => {
+    await page.setViewportSize({ width, height })
+    await desk.openClass('Earth Systems 7A')
+    for (const view of ['Gradebook', 'Plan', 'Close the term']) {
+      await desk.view(view)
+      const overflow = await page.evaluate(
+        () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+      )
+      expect([view, overflow]).toEqual([view, 0])
+      await expect(page.getByRole('heading', { level: 1 })).toBeInViewport()
+    }
+  })

@@ -1,0 +1,169 @@
+import type { Desk } from './fixtures'
+import { expect, test } from './fixtures'
+
+test.use({ world: 'sheet', permissions: ['clipboard-read', 'clipboard-write'] })
+
+test.beforeEach(async ({ desk }) => {
+  await desk.openClass('Earth Systems 7B')
+})
+
+/** The first two students of the class and a column with nothing in it yet. */
+async function start(desk: Desk) {
+  const names = await desk.page.locator('.sheet [role=rowgroup] [role=rowheader]').allTextContents()
+  const [one, two, three] = names as [string, string, string]
+  await desk.cell(one, 'Sediment lab report').click()
+  // The tests of this file share a class: each begins with three blank cells.
+  for (const key of ['Shift+ArrowDown', 'Shift+ArrowDown', 'Delete', 'Escape']) await desk.page.keyboard.press(key)
+  return { one, two, three, at: (name: string) => desk.cell(name, 'Sediment lab report') }
+}
+
+test('the hands stay on the number keys', async ({ desk, page }) => {
+  const { one, two, three, at } = await start(desk)
+  await desk.typeDown(['8', '8.5'])
+  await expect(at(three)).toBeFocused()
+  await page.keyboard.press('ArrowUp')
+  await page.keyboard.press('F2')
+  await page.keyboard.press('End')
+  await page.keyboard.type('%')
+  await page.keyboard.press('Enter')
+  await expect(at(two)).toHaveText('8.5%')
+  await page.keyboard.type('99')
+  await page.keyboard.press('Escape')
+  await expect(at(three)).toHaveText('')
+  await expect(at(three)).toBeFocused()
+  await page.keyboard.press('Control+ArrowUp')
+  await expect(at(one)).toBeFocused()
+  await page.keyboard.press('Delete')
+  await expect(at(one)).toHaveText('')
+  await page.keyboard.type('7')
+  await page.keyboard.press('Tab')
+  await expect(desk.cell(one, 'Check 6')).toBeFocused()
+  await page.keyboard.press('Shift+Tab')
+  await expect(at(one)).toHaveText('7')
+})
+
+test('what cannot be read stays in the cell with the reason, and nothing is kept', async ({ desk, page }) => {
+  const { one, at } = await start(desk)
+  const before = await at(one).textContent()
+  await page.keyboard.type('8x')
+  await page.keyboard.press('Enter')
+  const editor = page.locator('.sheet input.editor')
+  await expect(editor).toHaveValue('8x')
+  await expect(editor).toHaveAttribute('aria-invalid', 'true')
+  await expect(page.getByText('8x is no number, percent or label')).toBeVisible()
+  await page.keyboard.press('Escape')
+  await expect(at(one)).toHaveText(before!)
+})
+
+test('letters set marks, on one cell and on a block; a screen reader hears them in words', async ({ desk, page }) => {
+  const { one, two, three, at } = await start(desk)
+  await page.keyboard.press('Shift+ArrowDown')
+  await page.keyboard.press('Shift+ArrowDown')
+  await expect(at(two)).toHaveAttribute('aria-selected', 'true')
+  await page.keyboard.press('l')
+  for (const name of [one, two, three]) await expect(at(name)).toHaveAttribute('data-mark', 'late')
+  await page.keyboard.press('l')
+  await expect(at(two)).not.toHaveAttribute('data-mark', /./)
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('x')
+  await expect(at(one)).toHaveAccessibleName(/excused/)
+  await page.keyboard.press('m')
+  await expect(at(one)).toHaveAccessibleName('blank, missing')
+  await page.keyboard.type('22')
+  await page.keyboard.press('Enter')
+  await expect(at(one)).toHaveAccessibleName('22, 2 above the maximum of 20')
+})
+
+test('blocks are copied and pasted as tab-separated text, and undone as one', async ({ desk, page }) => {
+  const { one, two, three, at } = await start(desk)
+  const before = await Promise.all([one, two, three].map((name) => at(name).textContent()))
+  await page.evaluate(() => navigator.clipboard.writeText('11\t35\n12.5\t36\nx\t37\n'))
+  await page.keyboard.press('Control+v')
+  await expect(at(one)).toHaveText('11')
+  await expect(desk.cell(two, 'Check 6')).toHaveText('36')
+  await expect(page.getByText('1 of 6 entries were refused and left out; the rest is in.')).toBeVisible()
+  await page.keyboard.press('Control+c')
+  expect(await page.evaluate(() => navigator.clipboard.readText())).toMatch(/^11\t35\n12\.5\t36\n/)
+  await page.keyboard.press('Control+z')
+  for (const [index, name] of [one, two, three].entries()) await expect(at(name)).toHaveText(before[index]!)
+  await expect(desk.cell(two, 'Check 6')).toHaveText('')
+  await page.keyboard.press('Control+Shift+z')
+  await expect(desk.cell(two, 'Check 6')).toHaveText('36')
+  await desk.saved()
+  await page.reload()
+  await expect(desk.cell(two, 'Check 6')).toHaveText('36')
+})
+
+test('a note is written from the keyboard, says who reads it, and its history is there', async ({ desk, page }) => {
+  const { one, two, at } = await start(desk)
+  await page.keyboard.press('ArrowDown')
+  await page.keyboard.press('n')
+  await expect(desk.margin.getByLabel(/^Note/)).toBeFocused()
+  await page.keyboard.type('Bring the drawing')
+  await page.keyboard.press('Escape')
+  await expect(at(two)).toBeFocused()
+  await expect(at(two)).toHaveAccessibleName(/private note/)
+  await desk.margin.getByRole('button', { name: 'the family' }).click()
+  await expect(at(two)).toHaveAccessibleName(/note for the family/)
+  await expect(desk.margin.getByText(/no note until/)).toBeVisible()
+  await at(one).click()
+  await expect(desk.margin.getByLabel(/^Note/)).toHaveValue('')
+})
+
+test('the grid is one to a screen reader: counts, places, heads to walk on', async ({ desk, page }) => {
+  const { one } = await start(desk)
+  const grid = page.getByRole('grid', { name: 'Scores' })
+  const students = await grid.getByRole('rowheader').count()
+  await expect(grid).toHaveAttribute('aria-rowcount', String(students + 1))
+  await expect(grid.getByRole('columnheader')).toHaveCount(Number(await grid.getAttribute('aria-colcount')))
+  await page.keyboard.press('ArrowUp')
+  const head = grid.getByRole('columnheader', { name: /Sediment lab report/ })
+  await expect(head).toBeFocused()
+  await page.keyboard.press('Enter')
+  await expect(desk.margin.getByRole('heading', { name: 'Assignment' })).toBeVisible()
+  await page.keyboard.press('Escape')
+  await expect(desk.cell(one, 'Sediment lab report')).toBeFocused()
+  // Tab never traps: past the last column it leaves the grid.
+  await page.keyboard.press('End')
+  await page.keyboard.press('Tab')
+  await expect(grid.locator(':focus')).toHaveCount(0)
+})
+
+test('deleting an assignment says what goes with it, and undo brings it back', async ({ desk, page }) => {
+  await desk.cell(await firstName(desk), 'Delta model').click()
+  await desk.margin.getByRole('button', { name: 'edit' }).click()
+  await desk.margin.getByRole('button', { name: 'Delete' }).click()
+  await expect(page.getByText(/\d+ scores will leave the grades with it/)).toBeVisible()
+  await page.getByRole('button', { name: 'Delete' }).last().click()
+  await expect(page.getByRole('columnheader', { name: /Delta model/ })).toHaveCount(0)
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByRole('columnheader', { name: /Delta model/ })).toHaveCount(1)
+})
+
+test('the address holds the class, the period and the cell', async ({ desk, page }) => {
+  await page.getByRole('button', { name: 'Quarter 1' }).click()
+  await expect(page.getByRole('columnheader', { name: /Shoreline model/ })).toBeVisible()
+  const name = await firstName(desk)
+  await desk.cell(name, 'Check 2').click()
+  await page.reload()
+  await expect(page.getByRole('button', { name: 'Quarter 1' })).toHaveAttribute('aria-pressed', 'true')
+  await expect(desk.margin.getByText('Check 2, weathering')).toBeVisible()
+  await page.goBack()
+  await expect(page.getByRole('columnheader', { name: /Delta model/ })).toBeVisible()
+})
+
+test('a loose end is shown where it arises, with the step that mends it', async ({ desk, page }) => {
+  await desk.openClass('Earth Systems 7A')
+  await expect(page.getByRole('button', { name: /Museum day write-up, outside every grading period/ })).toBeVisible()
+  await page.getByRole('button', { name: '1 loose end' }).click()
+  await page.getByRole('button', { name: 'Mend' }).click()
+  await expect(desk.margin.getByText('Outside every grading period: it will count nowhere.')).toBeVisible()
+  await desk.margin.getByLabel('Due').fill('2026-12-02')
+  await expect(desk.margin.getByText('In Quarter 2.')).toBeVisible()
+  await desk.margin.getByRole('button', { name: 'Keep' }).click()
+  await expect(page.getByRole('button', { name: /loose end/ })).toHaveCount(0)
+  await page.getByRole('button', { name: 'Undo' }).click()
+})
+
+const firstName = async (desk: Desk) =>
+  (await desk.page.locator('.sheet [role=rowgroup] [role=rowheader]').first().textContent())!

@@ -1,0 +1,259 @@
+import { execFileSync } from 'node:child_process'
+import { mkdtempSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { district, overnight, withMoves } from '../../demo/district'
+import { csvFiles, zipOf } from '../support/oneroster-files'
+import { expect, test } from './fixtures'
+
+test.use({ world: 'whole-job' })
+
+/** The text of a PDF, by poppler: a second opinion on what is printed. */
+function textOf(pdf: Buffer): string {
+  const file = join(mkdtempSync(join(tmpdir(), 'yukata-pdf-')), 'cards.pdf')
+  writeFileSync(file, pdf)
+  return execFileSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' })
+}
+
+interface Receipt {
+  part: string
+  id: string
+  entity: {
+    title?: string
+    score?: number
+    textScore?: string
+    comment?: string
+    student?: { sourcedId: string }
+    metadata?: Record<string, string>
+  } | null
+}
+
+test('a teacher does the whole job once through', async ({ desk, product, page }) => {
+  test.setTimeout(240_000)
+  const received = async () => (await (await fetch(`${product.standins}/sis/received`)).json()) as Receipt[]
+
+  await test.step('Today shows the classes in the order of the day, each with what waits', async () => {
+    await expect(page.getByRole('heading', { name: 'Wednesday, November 25' })).toBeVisible()
+    const classes = page.getByRole('list', { name: 'Classes in the order of the day' })
+    await expect(classes.getByRole('heading')).toHaveText([
+      'Earth Systems 7A',
+      'Earth Systems 7B',
+      'Tide Pool Ecology',
+      'Earth Systems 7C',
+      'Mapmaking',
+      'Advisory 7',
+    ])
+    await expect(classes.getByRole('link', { name: '4 to score', exact: true })).toBeVisible()
+    await expect(classes.getByRole('link', { name: 'Make a plan' })).toHaveCount(3)
+  })
+
+  await test.step('classes come from the district over REST, and by hand as a OneRoster zip', async () => {
+    await page.getByRole('link', { name: 'Exchange' }).click()
+    await page.getByRole('button', { name: 'Pull from the district' }).click()
+    const changed = page.getByRole('table', { name: 'What the roster changed' })
+    await expect(changed.getByRole('row', { name: /^Students 1 0/ })).toBeVisible()
+    await expect(changed.getByText('1 enrolment ended')).toBeVisible()
+
+    const roster = overnight(withMoves(district()))
+    const files = csvFiles(roster, '1.2')
+    const choose = (name: string, texts: Record<string, string>) =>
+      page
+        .locator('input[type=file]')
+        .setInputFiles({ name, mimeType: 'application/zip', buffer: Buffer.from(zipOf(texts)) })
+    await choose('broken.zip', { ...files, 'users.csv': files['users.csv']!.replace('Rosalind,Achterberg', ',') })
+    await expect(page.getByRole('alert').filter({ hasText: 'users.csv, line 4, column givenName' })).toContainText(
+      'Nothing was changed',
+    )
+    await expect(page.getByRole('cell', { name: 'A person needs a name.' })).toBeVisible()
+    for (const version of ['1.1', '1.2'] as const) {
+      await choose('good.zip', csvFiles(roster, version))
+      await expect(changed.getByRole('row', { name: /^Classes 0 0 6/ })).toBeVisible()
+      await expect(page.getByText('Roster imported')).toHaveCount(version === '1.1' ? 1 : 2)
+    }
+  })
+
+  await test.step('an assignment is added, and scores typed down the column move every grade', async () => {
+    await desk.openClass('Earth Systems 7A')
+    await expect(page.getByRole('button', { name: 'Quarter 2' })).toHaveAttribute('aria-pressed', 'true')
+    await page.getByRole('button', { name: 'Add assignment' }).click()
+    await desk.margin.getByLabel('Name', { exact: true }).fill('Check 7, sediment')
+    await expect(desk.margin.getByLabel('Short name')).toHaveValue('Check 7')
+    await desk.margin.getByRole('combobox').click()
+    await page.getByRole('option', { name: 'Checks' }).click()
+    await desk.margin.getByLabel('Due').fill('2026-11-25')
+    await expect(page.getByText('In Quarter 2.')).toBeVisible()
+    await desk.margin.getByLabel('Points possible').fill('2o')
+    await desk.margin.getByRole('button', { name: 'Add assignment' }).click()
+    await expect(page.getByRole('alert').filter({ hasText: 'Write a number' })).toBeVisible()
+    await desk.margin.getByLabel('Points possible').fill('20')
+    for (const code of ['ES.1', 'ES.5']) await page.getByRole('checkbox', { name: code }).check()
+    await desk.margin.getByRole('button', { name: 'Add assignment' }).click()
+
+    await desk.cell('Achterberg, Rosalind', 'Check 7').click()
+    // Rosalind: Investigations 87.14…, Checks 40/40 and now 14/20 = 54/60 = 90 %, Field notes 9/10: 45, 30, 25 of 100.
+    await expect(desk.result('Achterberg, Rosalind')).toHaveText('91.7A-')
+    const mean = page
+      .getByRole('row', { name: /^Class mean/ })
+      .locator('.result')
+      .last()
+    const before = await mean.textContent()
+    await desk.typeDown(['14', '18', '12.5', '9', '20', '11'])
+    await expect(desk.result('Achterberg, Rosalind')).toHaveText('88.7B+')
+    await expect(mean).not.toHaveText(before!)
+    await expect(desk.cell('Dubrovnik, Anya', 'Check 7')).toHaveText('20')
+    await desk.saved()
+    await page.reload()
+    await expect(desk.cell('Castellanos Ibarra, Inés', 'Check 7')).toHaveText('9')
+    await expect(desk.cell('Bekele, Dawit', 'Check 7')).toHaveText('12.5')
+    await expect(desk.result('Achterberg, Rosalind')).toHaveText('88.7B+')
+  })
+
+  await test.step('a changed weight moves every grade', async () => {
+    await desk.view('Plan')
+    await expect(desk.margin.getByRole('row', { name: /Rosalind Achterberg/ })).toContainText('88.7')
+    await page.getByLabel('Weight of Checks').fill('-4')
+    await page.getByLabel('Weight of Checks').press('Enter')
+    await expect(page.getByText('Write a number of 0 or more')).toBeVisible()
+    await page.getByLabel('Weight of Checks').fill('40')
+    await page.getByLabel('Weight of Checks').press('Enter')
+    await expect(page.getByText('not 100: each weight counts as its share of this')).toBeVisible()
+    await page.getByLabel('Weight of Field notes').fill('15')
+    await page.getByLabel('Weight of Field notes').press('Enter')
+    await expect(page.getByText('Investigations 45, Checks 40, Field notes 15, of 100.')).toBeVisible()
+    await expect(desk.margin.getByText(/\d+ grades moved since you opened this page/)).toBeVisible()
+  })
+
+  await test.step('levels are given on the two standards, and the latest is the calculated one', async () => {
+    await desk.view('Proficiency')
+    await desk.cell('Achterberg, Rosalind', 'ES.1 in Check 7').click()
+    await desk.typeDown(['4', '2', '7'])
+    await expect(page.getByRole('status').filter({ hasText: '7 is no level of this scale' })).toBeVisible()
+    await page.keyboard.press('Escape')
+    await desk.cell('Achterberg, Rosalind', 'ES.5 in Check 7').click()
+    await desk.typeDown(['1'])
+    const latest = (student: string, code: string) => desk.result(student, `standard-${code.toLowerCase()}`)
+    await expect(latest('Achterberg, Rosalind', 'ES.1')).toHaveText('4')
+    await expect(latest('Achterberg, Rosalind', 'ES.5')).toHaveText('1')
+    await expect(latest('Amundsen, Solveig', 'ES.1')).toHaveText('2')
+    await desk.saved()
+  })
+
+  await test.step('a push sends everything once, then nothing, then the one score that changed', async () => {
+    await page.getByRole('link', { name: 'Exchange' }).click()
+    await page.getByRole('link', { name: 'Compare Earth Systems 7A' }).click()
+    await expect(page.getByRole('link', { name: 'Museum day write-up' })).toBeVisible()
+    await page.getByRole('button', { name: /^Send \d+ things$/ }).click()
+    await expect(page.getByRole('heading', { name: /\d+ sent, 1 refused/ })).toBeVisible({ timeout: 60_000 })
+    await expect(page.getByRole('row', { name: /Field notes 5, Otto Lindqvist/ }).first()).toContainText('out of range')
+    const first = await received()
+    expect(first.filter((each) => each.part === 'categories').length).toBe(4)
+    expect(first.find((each) => each.entity?.title === 'Check 7, sediment')).toBeTruthy()
+
+    await page.getByRole('link', { name: 'Compare again' }).click()
+    await expect(page.getByText('1 thing to send.')).toBeVisible()
+    await desk.openClass('Earth Systems 7A')
+    await desk.cell('Lindqvist, Otto', 'Field notes 5').click()
+    await desk.typeDown(['4'])
+    await desk.saved()
+    await page.getByRole('link', { name: 'Exchange' }).click()
+    await page.getByRole('link', { name: 'Compare Earth Systems 7A' }).click()
+    await page.getByRole('button', { name: 'Send 1 thing' }).click()
+    await expect(page.getByRole('heading', { name: '1 sent' })).toBeVisible()
+    await page.getByRole('link', { name: 'Compare again' }).click()
+    await expect(page.getByText('The district holds what is here. Nothing to send.')).toBeVisible()
+    const last = (await received()).slice(first.length)
+    expect(last.map((each) => [each.part, each.entity?.score])).toEqual([['results', 4]])
+  })
+
+  await test.step('a grade is overridden, a remark written, the quarter declared and sent', async () => {
+    await desk.openClass('Earth Systems 7A')
+    await desk.view('Close the term')
+    await page.getByRole('row', { name: /^Bekele, Dawit/ }).click()
+    await desk.margin.getByLabel('Percent').fill('72,5')
+    await desk.margin.getByLabel('Percent').press('Enter')
+    await expect(page.getByRole('combobox', { name: 'Letter' })).toHaveText('C-')
+    await page.getByRole('combobox', { name: 'Letter' }).click()
+    await page.getByRole('option', { name: 'C', exact: true }).click()
+    await expect(desk.margin.getByLabel('Percent')).toHaveValue('75')
+    await desk.margin.getByLabel('Why').fill('Explained the delta aloud')
+    await desk.margin.getByLabel(/Search the bank/).fill('sharp questions')
+    await page.keyboard.press('Enter')
+    await desk.margin.getByLabel(/Search the bank/).fill('N11')
+    await page.keyboard.press('Enter')
+    const remark =
+      'Dawit asks sharp questions, and he listens to the answers. Next, he is ready to question his own evidence.'
+    await expect(page.getByLabel('Remark for Bekele, Dawit')).toHaveValue(remark)
+    const anya = page.getByLabel('Remark for Dubrovnik, Anya')
+    await anya.fill('Anya is ready, and he knows it.')
+    await expect(page.getByText('"he"? Anya is they')).toBeVisible()
+    await anya.fill('')
+    const wijaya = page.getByLabel('Remark for Wijaya')
+    await wijaya.fill('Mateo came prepared every day.')
+    await expect(page.getByText('Mateo is another student of this class')).toBeVisible()
+    await wijaya.fill('')
+    await desk.saved()
+    await page.getByRole('button', { name: 'Declare Quarter 2' }).click()
+    await page.getByRole('button', { name: 'Declare it complete' }).click()
+    await expect(page.getByText('Quarter 2 is declared complete')).toBeVisible()
+    await desk.saved()
+
+    await page.getByRole('link', { name: 'Exchange' }).click()
+    await page.getByRole('link', { name: 'Compare Earth Systems 7A' }).click()
+    await page.getByRole('button', { name: /^Send \d+ things$/ }).click()
+    await expect(page.getByRole('heading', { name: /^\d+ sent$/ })).toBeVisible({ timeout: 60_000 })
+    const dawit = (await received())
+      .filter((each) => each.entity?.student?.sourcedId === 'st-002' && each.entity.textScore)
+      .at(-1)!
+    expect(dawit.entity).toMatchObject({
+      score: 75,
+      textScore: 'C',
+      comment: remark,
+      metadata: { overridden: 'true', reason: 'Explained the delta aloud' },
+    })
+    await page.goto(product.standins)
+    await expect(page.getByRole('row', { name: /Quarter 2 grade Dawit Bekele 75 C/ })).toBeVisible()
+  })
+
+  await test.step('report cards print for one student and for the class, with the override and the remark', async () => {
+    await page.goto(desk.url)
+    await desk.openClass('Earth Systems 7A')
+    await desk.view('Close the term')
+    await page.getByRole('row', { name: /^Bekele, Dawit/ }).click()
+    const pdf = async (name: string | RegExp) => {
+      const path = await page.getByRole('link', { name }).getAttribute('href')
+      const response = await page.request.get(desk.url + path!)
+      expect(response.headers()['content-type']).toBe('application/pdf')
+      return textOf(await response.body())
+    }
+    const card = await pdf('Report card (PDF)')
+    for (const words of [
+      'Dawit Bekele',
+      'Marram Point Middle School',
+      '75.0',
+      'Given by the teacher; the scores come to',
+      'Explained the delta aloud',
+      'Dawit asks sharp questions',
+      'Declared complete',
+    ])
+      expect(card).toContain(words)
+    const cards = await pdf(/Report cards of the class/)
+    for (const name of ['Rosalind Achterberg', 'Łucja Kowalczyk', 'An Nguyễn', 'Tereza Zábranská', 'Deniz Ünal'])
+      expect(cards).toContain(name)
+    expect(cards).not.toContain('Ask')
+    expect(cards.split('\f').filter((text) => text.trim())).toHaveLength(27)
+  })
+
+  await test.step('a score that changes after the declaration is seen, and reopening asks why', async () => {
+    await desk.view('Gradebook')
+    await desk.cell('Eze, Chidera', 'Delta model').click()
+    await desk.typeDown(['20'])
+    await desk.view('Close the term')
+    await expect(page.getByText('1 grade no longer is what was declared')).toBeVisible()
+    await page.getByRole('button', { name: 'Reopen' }).click()
+    await expect(page.getByRole('button', { name: 'Reopen' }).last()).toBeDisabled()
+    await page.getByLabel('Why, for the history').fill('The delta model came late')
+    await page.getByRole('button', { name: 'Reopen' }).last().click()
+    await expect(page.getByRole('button', { name: 'Declare Quarter 2' })).toBeVisible()
+    await desk.saved()
+  })
+})

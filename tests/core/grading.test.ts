@@ -1,0 +1,290 @@
+import fc from 'fast-check'
+import Fraction from 'fraction.js'
+import { describe, expect, it } from 'vitest'
+import type { ClassSnapshot } from '#core/section'
+import { agrees, completed } from '#core/grading/grade'
+import {
+  assignmentMean,
+  assignmentsIn,
+  assignmentsOf,
+  classMean,
+  gradeStudent,
+  planOf,
+  studentsIn,
+  toScore,
+  type StudentGrade,
+} from '#core/grading/section'
+import { departures, standing } from '#core/grading/declared'
+import { jointId } from '#core/acts/records'
+import { roundExact } from '#core/number/round'
+import { aClass } from '../support/class'
+
+const q2 = (snapshot: ClassSnapshot) => snapshot.periods.find((each) => each.id === 'q2')!
+function grade(snapshot: ClassSnapshot, id: string): StudentGrade {
+  return gradeStudent(
+    snapshot,
+    snapshot.students.find((each) => each.id === id)!,
+    q2(snapshot),
+    assignmentsIn(snapshot, q2(snapshot)),
+  )
+}
+const shown = (snapshot: ClassSnapshot, id = 'ann') => grade(snapshot, id).effective?.percent ?? null
+const one = (cells: Parameters<typeof aClass>[0]['scores'], rest: Partial<Parameters<typeof aClass>[0]> = {}) =>
+  aClass({
+    categories: { tests: '100' },
+    assignments: { a: { categoryId: 'tests' }, b: { categoryId: 'tests' } },
+    scores: cells,
+    ...rest,
+  })
+
+describe('category weights', () => {
+  // Facts of the trade (common practice): tests 70, quizzes 20, class work 10 with no class work.
+  const trade = aClass({
+    categories: { tests: '70', quizzes: '20', classwork: '10' },
+    assignments: { t: { categoryId: 'tests' }, q: { categoryId: 'quizzes' } },
+    scores: {
+      ann: { t: '100', q: '95' },
+      ben: { t: '95', q: '95' },
+      cai: { t: '45', q: '90' },
+      dov: { t: '78', q: '78' },
+    },
+  })
+  it.each([
+    ['ann', '98.9'],
+    ['ben', '95.0'],
+    ['cai', '55.0'],
+    ['dov', '78.0'],
+  ])('shares out the weight of an empty category: %s has %s', (id, percent) => {
+    expect(shown(trade, id)).toBe(percent)
+  })
+  it('makes the class mean of exact grades, rounded once: 82 (common practice)', () => {
+    const grades = new Map(trade.students.map((each) => [each.id, grade(trade, each.id)]))
+    expect(classMean(trade, grades, '2026-11-25')).toBe('81.7')
+    trade.records.plan.class!.places = 0
+    const whole = new Map(trade.students.map((each) => [each.id, grade(trade, each.id)]))
+    expect(classMean(trade, whole, '2026-11-25')).toBe('82')
+  })
+  it('takes 100 and 100 as half each (common practice)', () => {
+    const both = aClass({
+      categories: { a: '100', b: '100' },
+      assignments: { x: { categoryId: 'a' }, y: { categoryId: 'b' } },
+      scores: { ann: { x: '80', y: '90' } },
+    })
+    expect(shown(both)).toBe('85.0')
+  })
+  it('gives no grade where no weighted category has a result', () => {
+    const zero = aClass({
+      categories: { a: '0' },
+      assignments: { x: { categoryId: 'a' } },
+      scores: { ann: { x: '80' } },
+    })
+    expect(shown(zero)).toBeNull()
+    expect(grade(zero, 'ann').categories.get('a')?.percent).toBe('80.0')
+  })
+  it('counts an item without a category nowhere, and under total points it does', () => {
+    const stray = one(
+      { ann: { a: '80', b: '40' } },
+      { assignments: { a: { categoryId: 'tests' }, b: { categoryId: null } } },
+    )
+    expect(shown(stray)).toBe('80.0')
+    stray.records.plan.class!.method = 'points'
+    expect(shown(stray)).toBe('60.0')
+  })
+})
+
+describe('points', () => {
+  it('6 of 6 and 60 of 100 are 62.26 % (common practice)', () => {
+    const snapshot = one(
+      { ann: { a: '6', b: '60' } },
+      { plan: { places: 2 }, assignments: { a: { categoryId: 'tests', points: '6' }, b: { categoryId: 'tests' } } },
+    )
+    expect(shown(snapshot)).toBe('62.26')
+  })
+  it('a 25-point quiz times 4 weighs as 100, 10 points times 1.5 as 15 (common practice)', () => {
+    const times = (points: string, multiplier: string, plain: string) => {
+      const scaled = one(
+        { ann: { a: points, b: '50' } },
+        { assignments: { a: { categoryId: 'tests', points, multiplier }, b: { categoryId: 'tests' } } },
+      )
+      const written = one(
+        { ann: { a: plain, b: '50' } },
+        { assignments: { a: { categoryId: 'tests', points: plain }, b: { categoryId: 'tests' } } },
+      )
+      expect(shown(scaled)).toBe(shown(written))
+    }
+    times('25', '4', '100')
+    times('10', '1.5', '15')
+  })
+  it('counts a bonus above the maximum', () => expect(shown(one({ ann: { a: '110' } }))).toBe('110.0'))
+  it('takes zero-possible items as pure extra credit, and alone as no grade', () => {
+    const assignments = { a: { categoryId: 'tests', points: '0' }, b: { categoryId: 'tests' } }
+    expect(shown(one({ ann: { a: '5', b: '80' } }, { assignments }))).toBe('85.0')
+    expect(shown(one({ ann: { a: '5' } }, { assignments }))).toBeNull()
+  })
+  it('takes a percent or a label as that share of the points possible', () => {
+    expect(shown(one({ ann: { a: { value: { percent: '85' } } } }))).toBe('85.0')
+    expect(shown(one({ ann: { a: { value: { label: 'B' } } } }))).toBe('85.0')
+    expect(shown(one({ ann: { a: { value: { label: 'Q' } } } }))).toBeNull()
+  })
+  it('leaves out what does not count', () => {
+    expect(
+      shown(
+        one(
+          { ann: { a: '80', b: '0' } },
+          { assignments: { a: { categoryId: 'tests' }, b: { categoryId: 'tests', counts: false } } },
+        ),
+      ),
+    ).toBe('80.0')
+  })
+})
+
+describe('marks', () => {
+  it('missing hurts, excused and incomplete do not (common practice)', () => {
+    expect(shown(one({ ann: { a: '80', b: { marks: ['missing'] } } }))).toBe('40.0')
+    expect(shown(one({ ann: { a: '80', b: { marks: ['excused'] } } }))).toBe('80.0')
+    expect(shown(one({ ann: { a: '80', b: { marks: ['incomplete'] } } }))).toBe('80.0')
+  })
+  it('excused counts nothing, also with a value', () =>
+    expect(shown(one({ ann: { a: '80', b: { value: { points: '0' }, marks: ['excused'] } } }))).toBe('80.0'))
+  it('a value counts, whatever its other marks', () =>
+    expect(shown(one({ ann: { a: '80', b: { value: { points: '60' }, marks: ['late', 'missing'] } } }))).toBe('70.0'))
+  it('absent, late and blank count nothing', () =>
+    expect(shown(one({ ann: { a: '80', b: { marks: ['late', 'absent'] } } }))).toBe('80.0'))
+  it('missing counts as the plan says', () => {
+    const scores = { ann: { a: '80', b: { marks: ['missing' as const] } } }
+    expect(shown(one(scores, { plan: { missingCountsAs: '50' } }))).toBe('65.0')
+    expect(shown(one(scores, { plan: { missingCountsAs: null } }))).toBe('80.0')
+  })
+  it('nothing counts against a student who was not there, and a score that was given does', () => {
+    const students = [{ id: 'ann', spans: [{ firstDay: '2026-11-15', lastDay: null }] }]
+    expect(shown(one({ ann: { b: { marks: ['missing'] }, a: '90' } }, { students }))).toBe('90.0')
+    expect(shown(one({ ann: { b: { marks: ['missing'] } } }, { students }))).toBeNull()
+    const onTheDay = [{ id: 'ann', spans: [{ firstDay: '2026-11-10', lastDay: '2026-11-10' }] }]
+    expect(shown(one({ ann: { b: { marks: ['missing'] } } }, { students: onTheDay }))).toBe('0.0')
+  })
+})
+
+describe('exactness', () => {
+  it('shows what exact fractions give, whatever the points and weights', () => {
+    const decimal = (max: number) => fc.integer({ min: 0, max: max * 1000 }).map((n) => String(n / 1000))
+    const item = fc.record({
+      earned: decimal(120),
+      possible: fc.integer({ min: 1, max: 200 }).map(String),
+      category: fc.constantFrom('x', 'y'),
+      multiplier: fc.constantFrom('1', '0.5', '1.5', '4'),
+    })
+    fc.assert(
+      fc.property(
+        fc.array(item, { minLength: 1, maxLength: 8 }),
+        fc.constantFrom(0, 1, 2),
+        decimal(100),
+        (items, places, weight) => {
+          const snapshot = aClass({
+            plan: { places: places as 0 | 1 | 2 },
+            categories: { x: weight, y: '37.5' },
+            assignments: Object.fromEntries(
+              items.map((each, at) => [
+                `i${at}`,
+                { categoryId: each.category, points: each.possible, multiplier: each.multiplier },
+              ]),
+            ),
+            scores: { ann: Object.fromEntries(items.map((each, at) => [`i${at}`, each.earned])) },
+          })
+          expect(shown(snapshot)).toBe(slowly(items, { x: weight, y: '37.5' }, places as 0 | 1 | 2))
+        },
+      ),
+      { numRuns: 3000 },
+    )
+  })
+
+  /** The same rule written another way: each category's points pooled as fractions of one whole. */
+  function slowly(
+    items: { earned: string; possible: string; category: string; multiplier: string }[],
+    weights: Record<string, string>,
+    places: 0 | 1 | 2,
+  ): string | null {
+    const present = Object.keys(weights).filter((category) => items.some((each) => each.category === category))
+    const total = present.reduce((sum, category) => sum.add(weights[category]!), new Fraction(0))
+    if (total.equals(0)) return null
+    const part = (category: string, key: 'earned' | 'possible') =>
+      items
+        .filter((each) => each.category === category)
+        .reduce((sum, each) => sum.add(new Fraction(each[key]).mul(each.multiplier)), new Fraction(0))
+    const grade = present.reduce(
+      (sum, category) =>
+        sum.add(part(category, 'earned').div(part(category, 'possible')).mul(weights[category]!).div(total)),
+      new Fraction(0),
+    )
+    return roundExact(grade.mul(100), places)
+  }
+})
+
+describe('overrides', () => {
+  const snapshot = one({ ann: { a: '78.4' } })
+  snapshot.records.override[jointId('ann', 'q2')] = { percent: '80', label: 'B-', reason: 'redone' }
+  it('stand in place of the computed grade, which goes on being computed', () => {
+    const { computed, override, effective } = grade(snapshot, 'ann')
+    expect([computed?.percent, override?.percent, effective?.percent, effective?.label]).toEqual([
+      '78.4',
+      '80.0',
+      '80.0',
+      'B-',
+    ])
+  })
+  it('fill in the other half', () => {
+    const plan = planOf(snapshot)
+    expect(completed(plan, { percent: '80' })).toEqual({ percent: '80', label: 'B-' })
+    expect(completed(plan, { label: 'B' })).toEqual({ percent: '85', label: 'B' })
+  })
+  it('agree when the percent has the label, or is what the label stands for', () => {
+    const plan = planOf(snapshot)
+    expect(agrees(plan, { percent: '82.9', label: 'B-', reason: '' })).toBe(true)
+    expect(agrees(plan, { percent: '80', label: 'A', reason: '' })).toBe(false)
+  })
+  it('every label agrees with the percent that it fills in', () => {
+    const plan = planOf(snapshot)
+    for (const { label } of plan.scale.steps)
+      expect(agrees(plan, { ...completed(plan, { label }), reason: '' })).toBe(true)
+  })
+})
+
+describe('a declared period', () => {
+  it('shows which grades have departed from it', () => {
+    const snapshot = one({ ann: { a: '80' }, ben: { a: '70' } })
+    const declared = standing(snapshot, q2(snapshot))
+    expect(departures(declared, standing(snapshot, q2(snapshot)))).toEqual([])
+    snapshot.records.cell[jointId('ben', 'a')]!.value = { points: '75' }
+    expect(
+      departures(declared, standing(snapshot, q2(snapshot))).map((each) => [
+        each.studentId,
+        each.was?.percent,
+        each.now.percent,
+      ]),
+    ).toEqual([['ben', '70.0', '75.0']])
+  })
+})
+
+describe('lists', () => {
+  it('put assignments by due date, undated ones last, removed ones nowhere', () => {
+    const snapshot = aClass({
+      assignments: {
+        late: { dueOn: '2026-12-01' },
+        none: { dueOn: null },
+        early: { dueOn: '2026-11-03' },
+        gone: { removed: true },
+      },
+    })
+    expect(assignmentsOf(snapshot).map((each) => each.id)).toEqual(['early', 'late', 'none'])
+  })
+  it('keep a student who left in the periods of their days', () => {
+    const snapshot = aClass({ students: [{ id: 'ann', spans: [{ firstDay: '2026-08-31', lastDay: '2026-10-10' }] }] })
+    expect(studentsIn(snapshot, q2(snapshot))).toEqual([])
+    expect(studentsIn(snapshot, snapshot.periods[1]!).map((each) => each.id)).toEqual(['ann'])
+  })
+  it('count what is left to score, and take the mean of what is scored', () => {
+    const snapshot = one({ ann: { a: '80' }, ben: { a: { marks: ['absent'] } } })
+    expect(toScore(snapshot, q2(snapshot), '2026-11-25')).toBe(2)
+    expect(toScore(snapshot, q2(snapshot), '2026-11-09')).toBe(0)
+    expect(assignmentMean(snapshot, assignmentsOf(snapshot)[0]!)).toBe('80.0')
+  })
+})

@@ -1,0 +1,194 @@
+import { eq } from 'drizzle-orm'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { inverse } from '#core/acts/apply'
+import { jointId, noRecords } from '#core/acts/records'
+import type { Act, Change } from '#core/acts/act'
+import type { DbHandle } from '../../server/database/client'
+import { journal } from '../../server/database/schema'
+import { takeActs } from '../../server/services/acts'
+import { historyOf } from '../../server/services/history'
+import { loadSnapshot } from '../../server/services/snapshot'
+import { emptyRecords } from '../support/database'
+import { actOf, withDistrict, type Wanted } from '../support/world'
+
+let handle: DbHandle
+let sectionId: string
+let teacherId: string
+let student: string
+const assignment = crypto.randomUUID()
+const category = crypto.randomUUID()
+
+const snapshot = () => loadSnapshot(handle.db, sectionId)
+const take = async (kind: Act['kind'], wanted: Wanted[]) => {
+  const act = actOf((await snapshot()).records, kind, wanted)
+  const [taken] = await takeActs(handle.db, sectionId, teacherId, [act])
+  return { act, outcomes: taken!.outcomes }
+}
+const score = (points: string | null) => ({
+  kind: 'cell' as const,
+  id: jointId(student, assignment),
+  to: { value: points === null ? null : { points } },
+})
+const scoreNow = async () => (await snapshot()).records.cell[jointId(student, assignment)]?.value ?? null
+
+beforeAll(async () => {
+  handle = await emptyRecords()
+  ;({ sectionId, teacherId } = await withDistrict(handle.db))
+  student = (await snapshot()).students[0]!.id
+  await take('assignment', [
+    { kind: 'category', id: category, to: { name: 'Tests', shortName: 'Tests', weight: '100', removed: false } },
+    { kind: 'plan', id: sectionId, to: { method: 'categories' } },
+    {
+      kind: 'assignment',
+      id: assignment,
+      to: {
+        name: 'Test',
+        shortName: 'Test',
+        categoryId: category,
+        dueOn: '2026-11-10',
+        points: '12.5',
+        removed: false,
+      },
+    },
+  ])
+})
+afterAll(() => handle.close())
+
+describe('an act', () => {
+  it('keeps what it says, decimals as typed', async () => {
+    await take('type', [score('8.125')])
+    expect(await scoreNow()).toEqual({ points: '8.125' })
+    const { assignment: kept } = (await snapshot()).records
+    expect(kept[assignment]).toMatchObject({ points: '12.5', multiplier: '1', dueOn: '2026-11-10' })
+  })
+
+  it('keeps every form of a score, its marks and its note', async () => {
+    for (const value of [{ percent: '85' }, { label: 'B+' }, { points: '8' }]) {
+      await take('type', [
+        { ...score(null), to: { value, marks: ['late'], note: 'Ask for the drawing', noteFor: 'family' } },
+      ])
+      expect((await snapshot()).records.cell[jointId(student, assignment)]).toEqual({
+        value,
+        marks: ['late'],
+        note: 'Ask for the drawing',
+        noteFor: 'family',
+      })
+    }
+  })
+
+  it('is taken once, however often it is sent, and answers the same', async () => {
+    const { act, outcomes } = await take('type', [score('9')])
+    await take('type', [score('4')])
+    const again = await takeActs(handle.db, sectionId, teacherId, [act, act])
+    expect(again.map((each) => each.outcomes)).toEqual([outcomes, outcomes])
+    expect(await scoreNow()).toEqual({ points: '4' })
+    expect(await handle.db.select().from(journal).where(eq(journal.id, act.id))).toHaveLength(1)
+  })
+
+  it('is not another person’s with the same number', async () => {
+    const { act } = await take('type', [score('5')])
+    await expect(takeActs(handle.db, sectionId, 'somebody-else', [act])).rejects.toMatchObject({
+      code: 'act-of-another',
+    })
+  })
+
+  it('does not go over what was changed meanwhile, change by change', async () => {
+    const { records } = await snapshot()
+    const other = jointId((await snapshot()).students[1]!.id, assignment)
+    const stale = actOf(records, 'paste', [score('1'), { kind: 'cell', id: other, to: { value: { points: '2' } } }])
+    await take('type', [score('10')])
+    const [taken] = await takeActs(handle.db, sectionId, teacherId, [stale])
+    expect(taken!.outcomes).toEqual([{ done: 'meanwhile', present: { value: { points: '10' } } }, { done: 'applied' }])
+    expect(await scoreNow()).toEqual({ points: '10' })
+    expect((await snapshot()).records.cell[other]?.value).toEqual({ points: '2' })
+  })
+
+  it('is undone by its inverse', async () => {
+    const before = await scoreNow()
+    const { act } = await take('type', [score('3')])
+    const undo: Act = {
+      id: crypto.randomUUID(),
+      kind: 'undo',
+      at: act.at,
+      changes: (act.changes as Change[]).map(inverse) as Act['changes'],
+    }
+    expect((await takeActs(handle.db, sectionId, teacherId, [undo]))[0]!.outcomes).toEqual([{ done: 'applied' }])
+    expect(await scoreNow()).toEqual(before)
+  })
+
+  it('takes 500 changes as one', async () => {
+    const { students } = await snapshot()
+    const ids = Array.from({ length: 20 }, () => crypto.randomUUID())
+    await take(
+      'load',
+      ids.map((id) => ({
+        kind: 'assignment',
+        id,
+        to: { name: 'Work', shortName: 'Work', categoryId: category, dueOn: '2026-11-11', removed: false },
+      })),
+    )
+    const { outcomes } = await take(
+      'fill',
+      students
+        .slice(0, 25)
+        .flatMap((each) =>
+          ids.map((id): Wanted => ({ kind: 'cell', id: jointId(each.id, id), to: { value: { points: '7' } } })),
+        ),
+    )
+    expect(outcomes).toHaveLength(500)
+    expect(outcomes.every((each) => each.done === 'applied')).toBe(true)
+  })
+})
+
+describe('what is not of the class is refused, and the rest is taken', () => {
+  it.each<[string, () => Wanted]>([
+    ['a student', () => ({ kind: 'cell', id: jointId('nobody', assignment), to: { value: { points: '1' } } })],
+    ['an assignment', () => ({ kind: 'cell', id: jointId(student, 'nothing'), to: { value: { points: '1' } } })],
+    [
+      'a category',
+      () => ({ kind: 'assignment', id: crypto.randomUUID(), to: { categoryId: 'nothing', removed: false } }),
+    ],
+    ['a standard', () => ({ kind: 'evidence', id: jointId(student, assignment, 'nothing'), to: { level: '3' } })],
+    ['a tagged standard', () => ({ kind: 'assignment', id: assignment, to: { standardIds: ['nothing'] } })],
+    ['a period', () => ({ kind: 'override', id: jointId(student, 'never'), to: { percent: '80' } })],
+    ['a declared period', () => ({ kind: 'declaration', id: 'never', to: { declared: true } })],
+    ['a remark', () => ({ kind: 'remark', id: jointId('nobody', 'never'), to: { text: 'x' } })],
+    ['another plan', () => ({ kind: 'plan', id: 'other', to: { places: 0 } })],
+  ])('%s', async (_, wanted) => {
+    const act = actOf(noRecords(), 'paste', [wanted()])
+    const [taken] = await takeActs(handle.db, sectionId, teacherId, [act])
+    expect(taken!.outcomes[0]!.done).toBe('refused')
+  })
+})
+
+describe('declaring a period', () => {
+  it('keeps grades and remarks as they are then', async () => {
+    const { periods } = await snapshot()
+    const q2 = periods.find((each) => each.title === 'Quarter 2')!.id
+    await take('type', [score('11')])
+    await take('remark', [{ kind: 'remark', id: jointId(student, q2), to: { text: 'Ready.' } }])
+    await take('declare', [{ kind: 'declaration', id: q2, to: { declared: true } }])
+    await take('type', [score('0')])
+    const kept = (await snapshot()).declared[q2]!.find((each) => each.studentId === student)!
+    expect(kept).toMatchObject({ remark: 'Ready.', overridden: false })
+    expect(Number(kept.percent)).toBeGreaterThan(50)
+    await take('reopen', [{ kind: 'declaration', id: q2, to: { declared: false, reason: 'A score came late' } }])
+    expect((await snapshot()).declared[q2]).toBeUndefined()
+    await take('declare', [{ kind: 'declaration', id: q2, to: { declared: true, reason: '' } }])
+    expect((await snapshot()).declared[q2]!.find((each) => each.studentId === student)!.percent).not.toBe(kept.percent)
+  })
+})
+
+describe('history', () => {
+  it('says who, when, by which act, from what to what, newest first', async () => {
+    await take('type', [score('6')])
+    await take('mark', [{ ...score(null), to: { marks: ['absent'] } }])
+    const [mark, type] = await historyOf(handle.db, sectionId, 'cell', jointId(student, assignment))
+    expect(mark).toMatchObject({ act: 'mark', by: 'Marit Okafor-Lindgren', to: { marks: ['absent'] } })
+    expect(type).toMatchObject({ act: 'type', to: { value: { points: '6' } } })
+  })
+  it('leaves out what was not applied', async () => {
+    const all = await historyOf(handle.db, sectionId, 'cell', jointId(student, assignment))
+    expect(all.some((each) => (each.to.value as { points?: string } | undefined)?.points === '1')).toBe(false)
+  })
+})

@@ -1,0 +1,122 @@
+import { eq } from 'drizzle-orm'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { jointId, record } from '#core/acts/records'
+import { toScore } from '#core/grading/section'
+import { looseEnds } from '#core/looseends'
+import { act } from '#core/acts/act'
+import type { ClassSnapshot } from '#core/section'
+import { earthSystemsActs } from '../../demo/gradebook'
+import { district, demoToday, overnight, withMoves } from '../../demo/district'
+import type { DbHandle } from '../../server/database/client'
+import { bankEntries, courses, courseStandards, standards } from '../../server/database/schema'
+import { bank, standards as curriculum } from '../../demo/curriculum'
+import { takeActs } from '../../server/services/acts'
+import { reportCards } from '../../server/services/report-cards'
+import { loadSnapshot } from '../../server/services/snapshot'
+import { todayOf } from '../../server/services/today'
+import { emptyRecords } from '../support/database'
+import { withDistrict } from '../support/world'
+
+let handle: DbHandle
+let sectionId: string
+let teacherId: string
+let empty: ClassSnapshot
+let full: ClassSnapshot
+
+beforeAll(async () => {
+  handle = await emptyRecords()
+  ;({ sectionId, teacherId } = await withDistrict(handle.db, withMoves(district())))
+  await handle.db.insert(bankEntries).values(bank.map((entry, place) => ({ ...entry, place })))
+  const [earth] = await handle.db.select().from(courses).where(eq(courses.sourcedId, 'c-earth'))
+  for (const [code, statement] of curriculum['c-earth']!) {
+    await handle.db.insert(standards).values({ id: code, code, statement })
+    await handle.db.insert(courseStandards).values({ courseId: earth!.id, standardId: code })
+  }
+  empty = await loadSnapshot(handle.db, sectionId)
+  const taken = await takeActs(handle.db, sectionId, teacherId, earthSystemsActs(empty, '1'))
+  expect(taken.flatMap((each) => each.outcomes).filter((each) => each.done !== 'applied')).toEqual([])
+  full = await loadSnapshot(handle.db, sectionId)
+})
+afterAll(() => handle.close())
+
+const cellOf = (givenName: string, shortName: string) => {
+  const student = full.students.find((each) => each.givenName === givenName)!
+  const [assignment] = Object.entries(full.records.assignment).find(([, each]) => each.shortName === shortName)!
+  return record(full.records, 'cell', jointId(student.id, assignment))
+}
+const q2 = () => full.periods.find((each) => each.title === 'Quarter 2')!
+
+describe('the world of Brindle Bay', () => {
+  it('is the same every time', () => {
+    expect(district()).toEqual(district())
+    expect(earthSystemsActs(empty, '2')).toEqual(earthSystemsActs(empty, '2'))
+  })
+  it('is made of acts that the product would take from anybody', () => {
+    for (const each of earthSystemsActs(empty, '5')) expect(act.safeParse(each).error).toBeUndefined()
+  })
+  it('has the sizes that it is said to have', () => {
+    const { classes, enrollments } = district()
+    const size = (id: string) =>
+      enrollments.filter((each) => each.class.sourcedId === id && each.role === 'student').length
+    expect(classes.map((each) => [each.title, size(each.sourcedId)])).toEqual([
+      ['Earth Systems 7A', 26],
+      ['Earth Systems 7B', 28],
+      ['Tide Pool Ecology', 24],
+      ['Earth Systems 7C', 27],
+      ['Mapmaking', 22],
+      ['Advisory 7', 18],
+      ['Grade 3, room 4', 21],
+    ])
+  })
+  it('holds a late joiner, a leaver, a mover, and news of the night', () => {
+    const spans = withMoves(district()).enrollments
+    expect(spans.some((each) => each.beginDate! > '2026-11-01')).toBe(true)
+    expect(spans.some((each) => each.endDate !== undefined)).toBe(true)
+    const mover = spans.filter((each) => each.user.sourcedId === 'st-030')
+    expect(mover.map((each) => each.class.sourcedId)).toEqual(['es7b', 'es7c'])
+    expect(overnight(withMoves(district())).users.length).toBe(withMoves(district()).users.length + 1)
+  })
+  it('holds a bonus, an excused, a missing, a percent, a label, both kinds of notes, and a stray assignment', () => {
+    expect(cellOf('Rosalind', 'Core')).toMatchObject({ value: { points: '11' }, marks: ['late'], noteFor: 'family' })
+    expect(cellOf('Inés', 'Check 5').marks).toEqual(['excused'])
+    expect(cellOf('Chidera', 'Delta')).toMatchObject({ value: null, marks: ['missing'], noteFor: 'teacher' })
+    expect(cellOf('Tobi', 'Check 5').value).toEqual({ percent: '85' })
+    expect(cellOf('Naledi', 'Notes 4').value).toEqual({ label: 'B+' })
+    expect(looseEnds(full).map((each) => each.code)).toEqual(['no-period'])
+    expect(toScore(full, q2(), demoToday)).toBe(4)
+  })
+})
+
+describe('Today', () => {
+  it('puts the classes in the order of the day, each with what waits', async () => {
+    const classes = await todayOf(handle.db, teacherId, demoToday)
+    expect(classes.map((each) => each.meets)).toEqual(['1', '2', '3', '5', '6', '7'])
+    expect(classes[0]).toMatchObject({
+      students: 25,
+      toScore: 4,
+      planned: true,
+      period: { title: 'Quarter 2', declared: false },
+    })
+    expect(classes[1]).toMatchObject({ planned: false, assignments: 0 })
+  })
+})
+
+describe('report cards', () => {
+  it('hold the override with its reason, the standards, and no private note', async () => {
+    const cards = await reportCards(handle.db, sectionId, q2().id, null, demoToday)
+    expect(cards).toHaveLength(26)
+    const mateo = cards.find((each) => each.student === 'Mateo Gallardo')!
+    expect(mateo.grade).toMatchObject({ percent: '80.0', label: 'B-', reason: 'Delta model redone after illness' })
+    expect(mateo.grade!.computed).toMatch(/^8\d\.\d B-?$/)
+    expect(mateo.standards.map((each) => each.code)).toEqual(['ES.1', 'ES.2', 'ES.5'])
+    expect(JSON.stringify(cards)).not.toMatch(/Asked on Monday|second try/)
+  })
+  it('are there for one student, and for nobody else', async () => {
+    const [student] = full.students
+    const cards = await reportCards(handle.db, sectionId, q2().id, student!.id, demoToday)
+    expect(cards.map((each) => each.student)).toEqual(['Rosalind Achterberg'])
+    await expect(reportCards(handle.db, sectionId, q2().id, 'nobody', demoToday)).rejects.toMatchObject({
+      code: 'no-student',
+    })
+  })
+})

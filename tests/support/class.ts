@@ -1,0 +1,83 @@
+import {
+  blanks,
+  jointId,
+  noRecords,
+  type Assignment,
+  type Category,
+  type Cell,
+  type Plan,
+} from '../../core/acts/records'
+import type { ClassSnapshot, Student } from '../../core/section'
+
+/** A small class to test rules on: one quarter, a plan by category weights, and whatever a test adds. */
+export function aClass(given: {
+  plan?: Partial<Plan>
+  categories?: Record<string, string>
+  assignments?: Record<string, Partial<Assignment>>
+  /** student id to assignment id to points, or to a whole cell */
+  scores?: Record<string, Record<string, string | Partial<Cell>>>
+  students?: Partial<Student>[]
+}): ClassSnapshot {
+  const records = noRecords()
+  records.plan.class = { ...blanks.plan, method: 'categories', ...given.plan }
+  Object.entries(given.categories ?? {}).forEach(([id, weight], place) => {
+    records.category[id] = { ...(blanks.category as Category), name: id, weight, place, removed: false }
+  })
+  for (const [id, assignment] of Object.entries(given.assignments ?? {}))
+    records.assignment[id] = {
+      ...(blanks.assignment as Assignment),
+      name: id,
+      dueOn: '2026-11-10',
+      points: '100',
+      removed: false,
+      ...assignment,
+    }
+  for (const [student, cells] of Object.entries(given.scores ?? {}))
+    for (const [assignment, cell] of Object.entries(cells))
+      records.cell[jointId(student, assignment)] = {
+        ...(blanks.cell as Cell),
+        ...(typeof cell === 'string' ? { value: { points: cell } } : cell),
+      }
+  const ids = [
+    ...new Set([...Object.keys(given.scores ?? {}), ...(given.students ?? []).flatMap((each) => each.id ?? [])]),
+  ]
+  return {
+    section: { id: 'class', title: 'A class', course: 'A course', school: 'A school', meets: '1' },
+    periods: [
+      { id: 'year', parentId: null, kind: 'year', title: 'Year', firstDay: '2026-08-31', lastDay: '2027-06-11' },
+      {
+        id: 'q1',
+        parentId: 'year',
+        kind: 'grading',
+        title: 'Quarter 1',
+        firstDay: '2026-08-31',
+        lastDay: '2026-10-30',
+      },
+      {
+        id: 'q2',
+        parentId: 'year',
+        kind: 'grading',
+        title: 'Quarter 2',
+        firstDay: '2026-11-02',
+        lastDay: '2026-12-16',
+      },
+    ],
+    students: ids.map((id) => ({
+      id,
+      givenName: id,
+      familyName: 'Test',
+      pronouns: 'she',
+      spans: [{ firstDay: '2026-08-31', lastDay: null }],
+      ...given.students?.find((each) => each.id === id),
+    })),
+    standards: [],
+    proficiencyScale: {
+      id: 'scale',
+      name: 'Levels',
+      levels: ['4', '3', '2', '1'].map((value) => ({ value, label: `Level ${value}`, short: value, description: '' })),
+    },
+    bank: [],
+    records,
+    declared: {},
+  }
+}

@@ -1,0 +1,174 @@
+import { execFileSync, spawn, type ChildProcess } from 'node:child_process'
+import { cpSync, existsSync, mkdtempSync, rmSync } from 'node:fs'
+import { createServer } from 'node:net'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { freshDatabaseUrl } from './database'
+
+export const accounts = {
+  teacher: 'm.okafor-lindgren@marram.example',
+  other: 's.varga@lanternhill.example',
+  registrar: 'office@brindlebay.example',
+  password: 'low tide at noon',
+}
+
+/** The built product and its stand-ins, with the demo's data, on ports and in a folder of their own. */
+export interface Product {
+  url: string
+  standins: string
+  /** What the server has written to its log. */
+  log(): string
+  /** Ends the server as a power cut would. */
+  kill(): Promise<void>
+  start(): Promise<void>
+  stop(): Promise<void>
+}
+
+const SEED = '.output/tools/seed.mjs'
+
+export interface ProductOptions {
+  /** `35x40`: one class of that size in place of the demo's world. */
+  wide?: string
+  port?: number
+}
+
+export async function startProduct({ wide, port }: ProductOptions = {}): Promise<Product> {
+  if (!existsSync(SEED)) throw new Error('Build first: npm run build')
+  const folder = mkdtempSync(join(tmpdir(), 'yukata-'))
+  const databaseUrl = await freshDatabaseUrl()
+  seed(folder, databaseUrl, wide)
+  const [own, standinsPort] = [port ?? (await freePort()), await freePort()]
+  const url = `http://127.0.0.1:${own}`
+  const standins = `http://127.0.0.1:${standinsPort}`
+  let log = ''
+  let server: ChildProcess | undefined
+  const run = (file: string, env: Record<string, string | undefined>) => {
+    const child = spawn(process.execPath, [file], {
+      env: { ...process.env, ...env },
+      stdio: ['ignore', 'pipe', 'pipe'],
+    })
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (text) => (log += text))
+    return child
+  }
+  const other = run('.output/tools/standins.mjs', {
+    STANDINS_DIR: join(folder, 'standins'),
+    STANDINS_PORT: String(standinsPort),
+  })
+  const start = async () => {
+    server = run('.output/server/index.mjs', {
+      HOST: '127.0.0.1',
+      PORT: String(own),
+      NUXT_DATA_DIR: join(folder, 'records'),
+      DATABASE_URL: databaseUrl ?? '',
+      NUXT_TODAY: '2026-11-25',
+      NUXT_SESSION_PASSWORD: 'a-key-for-tests-that-is-long-enough-to-be-taken',
+      NUXT_SIS_URL: `${standins}/sis`,
+      NUXT_SIS_CLIENT_ID: 'yukata',
+      NUXT_SIS_CLIENT_SECRET: 'stand-in',
+    })
+    await answering(`${url}/api/health`, server, () => log)
+  }
+  const end = async (child: ChildProcess | undefined, signal: NodeJS.Signals) => {
+    if (!child || child.exitCode !== null || child.signalCode !== null) return
+    const gone = new Promise((done) => child.once('exit', done))
+    child.kill(signal)
+    await gone
+  }
+  await Promise.all([start(), answering(standins, other, () => log)])
+  return {
+    url,
+    standins,
+    start,
+    log: () => log,
+    kill: () => end(server, 'SIGKILL'),
+    async stop() {
+      await Promise.all([end(server, 'SIGTERM'), end(other, 'SIGTERM')])
+      rmSync(folder, { recursive: true, force: true })
+    },
+  }
+}
+
+/** Seeding takes seconds: the folder of the built-in database is made once and copied. */
+function seed(folder: string, databaseUrl: string | undefined, wide: string | undefined): void {
+  const into = (target: string) =>
+    execFileSync(
+      process.execPath,
+      [
+        SEED,
+        '--data',
+        join(target, 'records'),
+        '--standins',
+        join(target, 'standins'),
+        ...(wide ? ['--wide', wide] : []),
+      ],
+      { env: { ...process.env, DATABASE_URL: databaseUrl ?? '' }, stdio: ['ignore', 'ignore', 'inherit'] },
+    )
+  if (databaseUrl) return void into(folder)
+  const template = (templates[wide ?? ''] ??= mkdtempSync(join(tmpdir(), 'yukata-template-')))
+  if (!existsSync(join(template, 'records'))) into(template)
+  cpSync(template, folder, { recursive: true })
+}
+const templates: Record<string, string> = {}
+process.on('exit', () => Object.values(templates).forEach((folder) => rmSync(folder, { recursive: true, force: true })))
+
+export function freePort(): Promise<number> {
+  return new Promise((done, failed) => {
+    const server = createServer()
+      .on('error', failed)
+      .listen(0, '127.0.0.1', () => {
+        const { port } = server.address() as { port: number }
+        server.close(() => done(port))
+      })
+  })
+}
+
+async function answering(url: string, child: ChildProcess, log: () => string): Promise<void> {
+  for (const end = Date.now() + 60_000; Date.now() < end;) {
+    if (child.exitCode !== null) throw new Error(`It stopped by itself (${child.exitCode}).\n${log()}`)
+    if (
+      await fetch(url).then(
+        (response) => response.ok,
+        () => false,
+      )
+    )
+      return
+    await new Promise((done) => setTimeout(done, 50))
+  }
+  throw new Error(`No answer from ${url}.\n${log()}`)
+}
+
+/** Somebody at the product's door, signed in or not. */
+export class Caller {
+  private cookie = ''
+  constructor(private base: string) {}
+
+  static async signedIn(product: Product, email: string): Promise<Caller> {
+    const caller = new Caller(product.url)
+    const response = await caller.call('POST', '/api/auth/sign-in', { email, password: accounts.password })
+    if (response.status !== 200) throw new Error(`Sign-in answered ${response.status}`)
+    return caller
+  }
+
+  async call(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<Response> {
+    const form = body instanceof FormData
+    const response = await fetch(this.base + path, {
+      method,
+      headers: {
+        ...(this.cookie ? { cookie: this.cookie } : {}),
+        ...(form || body === undefined ? {} : { 'content-type': 'application/json' }),
+        ...headers,
+      },
+      body: form ? body : body === undefined ? undefined : JSON.stringify(body),
+    })
+    const set = response.headers.getSetCookie().find((each) => each.startsWith('nuxt-session='))
+    if (set) this.cookie = set.split(';')[0]!
+    return response
+  }
+
+  async get<T>(path: string): Promise<T> {
+    return (await this.call('GET', path)).json() as Promise<T>
+  }
+  async post<T>(path: string, body: unknown = {}): Promise<T> {
+    return (await this.call('POST', path, body)).json() as Promise<T>
+  }
+}

@@ -1,0 +1,30 @@
+import { eq } from 'drizzle-orm'
+import { rosterFromRest, type RosterEntities } from '../../core/formats/oneroster/rest'
+import { changeTo } from '../../core/acts/apply'
+import type { Act, ActKind, Change } from '../../core/acts/act'
+import type { Kind, RecordOf, Records } from '../../core/acts/records'
+import type { Db } from '../../server/database/client'
+import { sections, users } from '../../server/database/schema'
+import { applyRoster } from '../../server/services/roster'
+import { demoToday, district } from '../../demo/district'
+
+export const dates = { today: demoToday, before: '2026-11-24' }
+
+/** Lays the demo's district on empty records; gives the ids of the first class and its teacher. */
+export async function withDistrict(
+  db: Db,
+  entities: RosterEntities = district(),
+): Promise<{ sectionId: string; teacherId: string }> {
+  await db.transaction((tx) => applyRoster(tx, rosterFromRest(entities), dates))
+  const [section] = await db.select().from(sections).where(eq(sections.sourcedId, 'es7a'))
+  const [teacher] = await db.select().from(users).where(eq(users.sourcedId, 't-okafor'))
+  return { sectionId: section!.id, teacherId: teacher!.id }
+}
+
+export type Wanted = { [K in Kind]: { kind: K; id: string; to: Partial<RecordOf<K>> } }[Kind]
+
+/** An act from the records as they are to what is wanted. */
+export function actOf(records: Records, kind: ActKind, wanted: Wanted[]): Act {
+  const changes = wanted.map((each) => changeTo(records, each.kind, each.id, each.to as never) as Change)
+  return { id: crypto.randomUUID(), kind, at: new Date().toISOString(), changes: changes as Act['changes'] }
+}
