@@ -1,6 +1,7 @@
 import { holds, type Period } from './calendar/periods'
 import type { DeclaredGrade } from './grading/declared'
-import type { Records } from './acts/records'
+import type { Policy, Records } from './acts/records'
+import type { GradingScale } from './scales/grading'
 import type { BankEntry } from './remarks/bank'
 import type { Span } from './scores/contribution'
 import type { ProficiencyScale } from './scales/proficiency'
@@ -23,6 +24,9 @@ export interface Standard {
   statement: string
 }
 
+/** A scale of the district's or of the teacher's own. */
+export type AvailableScale = GradingScale & { id: string; owner: 'district' | 'mine' }
+
 /** One class as the server sends it: enough to compute everything that is shown. */
 export interface ClassSnapshot {
   section: { id: string; title: string; course: string; school: string; meets: string }
@@ -31,6 +35,11 @@ export interface ClassSnapshot {
   students: Student[]
   standards: Standard[]
   proficiencyScale: ProficiencyScale
+  /** Grading scales that a plan can take a copy of. */
+  scales: AvailableScale[]
+  /** What the district fixes, and who fixed it. */
+  policy: Readonly<Policy>
+  policyBy: string | null
   bank: BankEntry[]
   records: Records
   /** Grades as they were when each declared period was declared, by period id. */

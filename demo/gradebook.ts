@@ -46,6 +46,12 @@ const categories = {
   N: ['Field notes', 'Notes', '25', 3],
 } as const
 
+/** Drop rules, by hour and category. */
+const drops: Record<string, Record<string, Partial<RecordOf<'category'>>>> = {
+  '2': { N: { dropCount: 1 } },
+  '5': { C: { dropCount: 1, dropRule: 'best for the student', keepOne: true }, N: { basis: 'equal' } },
+}
+
 /**
  * Everything that the demo teacher has done in one Earth Systems class so far: a plan, assignments, scores to yesterday,
  * and what a classroom has besides (a bonus, a missing one, an excused one, notes, an override, remarks).
@@ -58,7 +64,7 @@ export function earthSystemsActs(snapshot: ClassSnapshot, hour: string): Act[] {
   builder.plan({ method: 'categories', places: 1 })
   const categoryIds = new Map<string, string>()
   for (const [key, [name, shortName, weight, tint]] of Object.entries(categories))
-    categoryIds.set(key, builder.category({ name, shortName, weight, tint, place: tint }))
+    categoryIds.set(key, builder.category({ name, shortName, weight, tint, place: tint, ...drops[hour]?.[key] }))
   for (const line of earthSystems.trim().split('\n')) {
     const [name, shortName, category, dueOn, points, multiplier] = line.split('|') as [
       string,

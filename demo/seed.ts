@@ -12,13 +12,16 @@ import {
   bankEntries,
   courses,
   courseStandards,
+  orgs,
+  periods,
   proficiencyScales,
   sections,
   sectionTeachers,
   standards as standardsTable,
   users,
 } from '../server/database/schema'
-import { takeActs } from '../server/services/acts'
+import { takeActs, takeTogether } from '../server/services/acts'
+import { districtHome } from '../server/services/homes'
 import { hashOf } from '../server/services/passwords'
 import { applyRoster } from '../server/services/roster'
 import { setPassword } from '../server/services/sign-in'
@@ -35,6 +38,7 @@ import {
   withMoves,
 } from './district'
 import { earthSystemsActs, wideActs } from './gradebook'
+import { lastYear, policyAct } from './last-year'
 
 /** The one password of everybody in the demo. */
 export const demoPassword = 'low tide at noon'
@@ -73,6 +77,7 @@ async function main(): Promise<void> {
     const acts = columns ? wideActs(snapshot, columns) : earthSystemsActs(snapshot, hour)
     await takeActs(handle.db, id, userId, acts, new Date(`${demoToday}T06:00:00Z`))
   }
+  if (!columns) await layOffice(handle.db)
   await handle.close()
   if (args.standins) giveToStandins(args.standins, overnight(roster))
 }
@@ -87,6 +92,21 @@ async function layCurriculum(tx: Db): Promise<void> {
     await tx.insert(standardsTable).values(list.map(([code, statement], at) => ({ id: ids[at]!, code, statement })))
     await tx.insert(courseStandards).values(ids.map((standardId) => ({ courseId: row.id, standardId })))
   }
+}
+
+/** What the district's office fixes, and a class of last year whose plan can be copied. */
+async function layOffice(db: Db): Promise<void> {
+  const [office] = await db.select().from(users).where(eq(users.email, registrarEmail))
+  const [teacher] = await db.select().from(users).where(eq(users.email, teacherEmail))
+  const [course] = await db.select().from(courses).where(eq(courses.sourcedId, 'c-earth'))
+  const [school] = await db.select().from(orgs).where(eq(orgs.kind, 'school')).orderBy(orgs.name).limit(1)
+  const at = new Date(`${demoToday}T05:00:00Z`)
+  await takeTogether(db, office!.id, [{ home: districtHome, act: policyAct() }], at)
+  const { periods: lastPeriods, section, acts } = lastYear(course!.id, school!.id)
+  await db.insert(periods).values(lastPeriods)
+  await db.insert(sections).values(section)
+  await db.insert(sectionTeachers).values({ sectionId: section.id, userId: teacher!.id })
+  await takeActs(db, section.id, teacher!.id, acts, at)
 }
 
 function giveToStandins(folder: string, roster: RosterEntities): void {

@@ -3,6 +3,7 @@ import { act } from '../core/acts/act'
 import { schemas } from '../core/acts/records'
 import { pronounSets } from '../core/remarks/pronouns'
 import type { ClassSnapshot } from '../core/section'
+import { availableScale } from './plans'
 
 const span = z.object({ firstDay: z.string(), lastDay: z.string().nullable() })
 const recordsOf = <S extends z.ZodType>(schema: S) => z.record(z.string(), schema)
@@ -45,8 +46,19 @@ export const classResponse = z.object({
   proficiencyScale: z.object({
     id: z.string(),
     name: z.string(),
-    levels: z.array(z.object({ value: z.string(), label: z.string(), short: z.string(), description: z.string() })),
+    levels: z.array(
+      z.object({
+        value: z.string(),
+        label: z.string(),
+        short: z.string(),
+        description: z.string(),
+        percent: z.string().optional(),
+      }),
+    ),
   }),
+  scales: z.array(availableScale),
+  policy: schemas.policy,
+  policyBy: z.string().nullable(),
   bank: z.array(
     z.object({ id: z.string(), code: z.string(), topic: z.string(), text: z.string(), starred: z.boolean() }),
   ),
@@ -59,6 +71,8 @@ export const classResponse = z.object({
     override: recordsOf(schemas.override),
     remark: recordsOf(schemas.remark),
     declaration: recordsOf(schemas.declaration),
+    scale: recordsOf(schemas.scale),
+    policy: recordsOf(schemas.policy),
   }),
   declared: z.record(z.string(), z.array(declaredGrade)),
 }) satisfies z.ZodType<ClassSnapshot>

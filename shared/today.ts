@@ -1,10 +1,12 @@
 import { z } from 'zod'
+import { methods } from '../core/acts/records'
+import { looseEndCodes } from '../core/looseends'
 
 const looseEnd = z.object({
-  code: z.enum(['no-period', 'no-category', 'weights', 'override']),
+  code: z.enum(looseEndCodes),
   text: z.string(),
   mend: z.union([
-    z.object({ view: z.literal('gradebook'), assignmentId: z.string() }),
+    z.object({ view: z.literal('gradebook'), assignmentId: z.string(), studentId: z.string().optional() }),
     z.object({ view: z.literal('plan') }),
     z.object({ view: z.literal('close'), studentId: z.string(), periodId: z.string() }),
   ]),
@@ -17,7 +19,7 @@ export const todayClass = z.object({
   meets: z.string(),
   students: z.number(),
   planned: z.boolean(),
-  method: z.enum(['categories', 'points']),
+  method: z.enum(methods),
   period: z.object({ id: z.string(), title: z.string(), lastDay: z.string(), declared: z.boolean() }).nullable(),
   assignments: z.number(),
   toScore: z.number(),

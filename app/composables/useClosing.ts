@@ -3,7 +3,7 @@ import { departures, standing } from '#core/grading/declared'
 import { toScore } from '#core/grading/section'
 import { cardBox, checkRemark, type RemarkFinding } from '#core/remarks/checks'
 import type { Student } from '#core/section'
-import type { StudentGrade } from '#core/grading/section'
+import type { StudentGrade } from '#core/grading/grades'
 
 export interface CloseLine {
   student: Student

@@ -1,4 +1,4 @@
-import { jointId, type Cell, type RecordOf } from '#core/acts/records'
+import { jointId, type Category, type Cell, type RecordOf } from '#core/acts/records'
 import { holds } from '#core/calendar/periods'
 import { readDecimal } from '#core/number/decimal'
 import { assignmentMean } from '#core/grading/section'
@@ -29,23 +29,31 @@ export function useGradebookSheet(open: { assignment: (id: string) => void; note
   )
 
   const results = computed<ResultColumn[]>(() => {
-    const weighted = classroom.plan?.method === 'categories'
+    const [own, ...longer] = classroom.lineage
     return [
-      ...classroom.categories.map((each) => ({
-        id: each.id,
-        title: each.shortName,
-        under: weighted ? `${each.weight} %` : '',
+      ...(classroom.rules?.categories ?? []).map(({ category, weight }) => ({
+        id: category.id,
+        title: category.shortName,
+        under: weightWords(category, weight),
         width: 54,
       })),
       {
         id: 'period',
-        title: classroom.period?.title ?? '',
+        title: own?.title ?? '',
         under: `${scaleEnds()}, ${counted(classroom.plan?.places ?? 1, 'place')}`,
         width: 104,
         strong: true,
       },
+      // The longer period right above; the ones beyond it are in Show work and on cards.
+      ...longer.slice(0, 1).map((each) => ({ id: each.id, title: each.title, under: 'so far', width: 84 })),
     ]
   })
+
+  function weightWords(category: Category, weight: string): string {
+    if (!category.counts) return 'not in'
+    if (category.extraCredit) return 'extra'
+    return classroom.rules?.method === 'categories' ? `${weight} %` : ''
+  }
 
   function scaleEnds(): string {
     const steps = classroom.plan?.scale.steps ?? []
@@ -56,17 +64,29 @@ export function useGradebookSheet(open: { assignment: (id: string) => void; note
 
   function cell(studentId: string, assignmentId: string): CellView {
     const { points, dueOn } = classroom.get('assignment', assignmentId)
-    const view = cellView(classroom.get('cell', jointId(studentId, assignmentId)), points)
+    const seen = cellView(classroom.get('cell', jointId(studentId, assignmentId)), points)
+    const view = classroom.droppedOf(studentId).has(assignmentId) ? asDropped(seen) : seen
     if (dueOn === null || spans.value.get(studentId)?.some((span) => holds(span, dueOn))) return view
     return { ...view, away: true, words: [view.words ?? (view.text || 'blank'), 'not in the class then'].join(', ') }
   }
 
   function result(studentId: string, resultId: string): ResultView {
-    const grade = classroom.gradeOfStudent(studentId)
-    if (resultId !== 'period') return { text: grade?.categories.get(resultId)?.percent ?? '' }
+    if (classroom.categories.some((each) => each.id === resultId)) return categoryResult(studentId, resultId)
+    const grade = classroom.gradeOfStudent(studentId, resultId === 'period' ? undefined : resultId)
     if (!grade?.effective) return { text: '' }
     const was = grade.override ? (grade.computed?.percent ?? 'none') : undefined
-    return { text: grade.effective.percent ?? '', label: grade.effective.label, was }
+    return { text: grade.effective.percent, label: grade.effective.label, was }
+  }
+
+  function categoryResult(studentId: string, categoryId: string): ResultView {
+    const found = classroom.gradeOfStudent(studentId)?.categories.get(categoryId)
+    if (found) return { text: found.percent }
+    // An empty place says why, where a rule and not a blank has emptied it.
+    const category = classroom.categories.find((each) => each.id === categoryId)!
+    const own = (id: string) => classroom.get('assignment', id).categoryId === categoryId
+    return category.dropCount > 0 && [...classroom.droppedOf(studentId)].some(own)
+      ? { text: '', why: 'dropped' }
+      : { text: '' }
   }
 
   const footer = computed(() => {
@@ -77,10 +97,17 @@ export function useGradebookSheet(open: { assignment: (id: string) => void; note
       title: 'Class mean',
       columns: classroom.assignments.map((each) => assignmentMean(snapshot, each)),
       results: results.value.map((each) =>
-        each.id === 'period' ? classroom.mean : (classroom.categoryMeans.get(each.id) ?? null),
+        each.id === 'period'
+          ? classroom.mean
+          : (classroom.categoryMeans.get(each.id) ?? classroom.parentMeans.get(each.id) ?? null),
       ),
     }
   })
+
+  function read(assignmentId: string, text: string) {
+    const levels = classroom.get('assignment', assignmentId).scoredIn === 'levels'
+    return readEntry(text, classroom.plan!.scale, levels ? classroom.snapshot!.proficiencyScale : null)
+  }
 
   const change = (kind: 'type' | 'mark' | 'clear' | 'paste', cells: { id: string; to: Partial<Cell> }[]) =>
     classroom.change(
@@ -91,7 +118,7 @@ export function useGradebookSheet(open: { assignment: (id: string) => void; note
   const actions: SheetActions = {
     text: (studentId, assignmentId) => valueText(classroom.get('cell', jointId(studentId, assignmentId)).value),
     enter(studentId, assignmentId, text) {
-      const entry = readEntry(text, classroom.plan!.scale)
+      const entry = read(assignmentId, text)
       if ('refused' in entry) return entry.refused
       change('type', [
         {
@@ -113,7 +140,7 @@ export function useGradebookSheet(open: { assignment: (id: string) => void; note
       let refused = 0
       const kept = entries.flatMap(([studentId, assignmentId, text]) => {
         const id = jointId(studentId, assignmentId)
-        const entry = readEntry(text, classroom.plan!.scale)
+        const entry = read(assignmentId, text)
         if ('refused' in entry) return (refused++, [])
         return [{ id, to: typed(classroom.get('cell', id), entry.value) }]
       })
@@ -149,6 +176,16 @@ function typed(cell: Readonly<Cell>, value: Value | null): Partial<Cell> {
     : { value }
 }
 
+/** A score that a rule has dropped: in parentheses and lighter. */
+function asDropped(view: CellView): CellView {
+  return {
+    ...view,
+    text: `(${view.text || view.mark})`,
+    dropped: true,
+    words: [view.words ?? view.text, 'dropped'].join(', '),
+  }
+}
+
 /** How a score cell looks, and what a screen reader says of it. */
 export function cellView(cell: Readonly<RecordOf<'cell'>>, possible: string): CellView {
   const excused = cell.marks.includes('excused')
@@ -169,7 +206,7 @@ export function cellView(cell: Readonly<RecordOf<'cell'>>, possible: string): Ce
 
 /** What a score is above the points possible, as `+1`, so that an 88 typed for an 8 is seen. */
 function excessOf(value: Value | null, possible: string): string | undefined {
-  if (value === null || 'label' in value) return undefined
+  if (value === null || !('points' in value || 'percent' in value)) return undefined
   const over = 'points' in value ? Number(value.points) - Number(possible) : Number(value.percent) - 100
   return over > 0 ? `+${readDecimal(over.toFixed(3))}` : undefined
 }

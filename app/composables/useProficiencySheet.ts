@@ -1,15 +1,33 @@
-import { jointId, partsOf } from '#core/acts/records'
-import { calculatedLevel, evidenceOf, readLevel } from '#core/proficiency/level'
+import { jointId, partsOf, type Plan } from '#core/acts/records'
+import { calculatedLevel, evidenceOf, readLevel, windowOfLevels } from '#core/proficiency/level'
 import { depthOf, levelOf } from '#core/scales/proficiency'
 import type { CellView, ResultColumn, ResultView, SheetActions, SheetColumn } from '~/sheet/types'
 
 const DYES = 3
+
+/** How levels are calculated, as short as a column head wants it. */
+const methodShort: Record<Plan['proficiency']['method'], string> = {
+  'most recent': 'latest',
+  'mean of the last': 'last few',
+  mean: 'mean',
+  median: 'median',
+  highest: 'highest',
+  mode: 'mode',
+  'decaying average': 'decaying',
+  'power law': 'power law',
+}
 
 /** The levels of the open class and period: a column for each standard of each assignment tagged with it. */
 export function useProficiencySheet(open: (assignmentId: string) => void) {
   const classroom = useClassroom()
   const scale = computed(() => classroom.snapshot!.proficiencyScale)
   const tagged = computed(() => classroom.assignments.filter((each) => each.standardIds.length))
+  /** The assignments whose evidence counts: by the plan, those of the period or of the year to date. */
+  const counting = computed(() => {
+    void classroom.shape
+    return classroom.period ? windowOfLevels(classroom.snapshot!, classroom.period) : []
+  })
+  const method = computed(() => classroom.plan!.proficiency.method)
 
   const standards = computed(() => {
     const used = new Set(tagged.value.flatMap((each) => each.standardIds))
@@ -34,7 +52,13 @@ export function useProficiencySheet(open: (assignmentId: string) => void) {
   )
 
   const results = computed<ResultColumn[]>(() =>
-    standards.value.map((each) => ({ id: each.id, title: each.code, under: 'latest', width: 54, strong: true })),
+    standards.value.map((each) => ({
+      id: each.id,
+      title: each.code,
+      under: methodShort[method.value],
+      width: 62,
+      strong: true,
+    })),
   )
 
   const dyeOf = (value: string) => Math.round(depthOf(scale.value, value) * DYES)
@@ -50,12 +74,12 @@ export function useProficiencySheet(open: (assignmentId: string) => void) {
   /** What a student has shown of a standard in the period. */
   function evidence(studentId: string, standardId: string) {
     const student = classroom.students.find((each) => each.id === studentId)
-    return student ? evidenceOf(classroom.snapshot!, student, standardId, tagged.value) : []
+    return student ? evidenceOf(classroom.snapshot!, student, standardId, counting.value) : []
   }
 
   function result(studentId: string, standardId: string): ResultView {
-    const level = calculatedLevel(classroom.snapshot!, evidence(studentId, standardId))
-    return level ? { text: level.short, dye: dyeOf(level.value) } : { text: '', hatched: true }
+    const found = calculatedLevel(classroom.snapshot!, evidence(studentId, standardId))
+    return found ? { text: found.level.short, dye: dyeOf(found.level.value) } : { text: '', hatched: true }
   }
 
   const set = (kind: 'level' | 'clear' | 'paste', cells: { id: string; level: string | null }[]) =>
@@ -92,5 +116,5 @@ export function useProficiencySheet(open: (assignmentId: string) => void) {
     open: (columnId) => open(partsOf(columnId)[0]!),
   }
 
-  return { scale, standards, rows, columns, results, cell, result, evidence, actions, set, dyeOf }
+  return { scale, standards, method, rows, columns, results, cell, result, evidence, actions, set, dyeOf }
 }

@@ -14,6 +14,16 @@ export function readNumber(schema: z.ZodType<string>) {
   return (text: string): Read => answer(schema, readDecimal(text) ?? text.trim())
 }
 
+/** Reads a whole number by the record's own schema. */
+export function readCount(schema: z.ZodType<number>) {
+  return (text: string): Read => {
+    const typed = text.trim()
+    if (!/^-?\d{1,6}$/.test(typed)) return { problem: 'Write a whole number.' }
+    const parsed = schema.safeParse(Number(typed))
+    return parsed.success ? { kept: String(parsed.data) } : { problem: parsed.error.issues[0]!.message }
+  }
+}
+
 function answer(schema: z.ZodType<string>, text: string): Read {
   const parsed = schema.safeParse(text)
   return parsed.success ? { kept: parsed.data } : { problem: parsed.error.issues[0]!.message }
@@ -25,4 +35,10 @@ export const readers = {
   weight: readNumber(schemas.category.shape.weight),
   lowLine: readNumber(schemas.plan.shape.lowLine),
   percent: readNumber(schemas.plan.shape.lowLine),
+  points: readNumber(schemas.assignment.shape.points),
+  decay: readNumber(schemas.plan.shape.proficiency.shape.decay),
+  dropCount: readCount(schemas.category.shape.dropCount),
+  last: readCount(schemas.plan.shape.proficiency.shape.last),
+  leastEvidence: readCount(schemas.plan.shape.proficiency.shape.leastEvidence),
+  scaleName: readText(schemas.scale.shape.name),
 }

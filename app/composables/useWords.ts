@@ -11,3 +11,6 @@ export const shortInstant = (instant: string | Date) => format(new Date(instant)
 
 /** `1 student`, `26 students`. */
 export const counted = (count: number, one: string, many = `${one}s`) => `${count} ${count === 1 ? one : many}`
+
+/** With a capital at its beginning. */
+export const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)

@@ -39,10 +39,16 @@ function left(each: TodayClass): string {
     <section v-if="today.classes && today.classes.length === 0" class="empty">
       <h2>{{ person?.role === 'registrar' ? 'The district office' : 'No classes yet' }}</h2>
       <p v-if="person?.role === 'registrar'">
-        You keep the rosters. Scores and grades belong to the teachers, so no class opens here.
+        You keep the rosters, and what the district fixes for every class. Scores and grades belong to the teachers, so
+        no class opens here.
       </p>
       <p v-else>Your classes, their students and the grading periods come from the district's system.</p>
-      <NuxtLink class="button" to="/exchange">Get the classes</NuxtLink>
+      <div class="row-of">
+        <NuxtLink v-if="person?.role === 'registrar'" class="button" to="/district">District policy</NuxtLink
+        ><NuxtLink class="button" :class="{ second: person?.role === 'registrar' }" to="/exchange"
+          >Get the classes</NuxtLink
+        >
+      </div>
     </section>
 
     <ol v-else class="classes" aria-label="Classes in the order of the day">

@@ -22,6 +22,8 @@ export interface CellView {
   note?: 'family' | 'teacher'
   excused?: boolean
   missing?: boolean
+  /** Dropped from the grade by a rule. */
+  dropped?: boolean
   /** The student was not in the class then. */
   away?: boolean
   /** Depth of dye of a level, from 0 to 3. */
@@ -62,6 +64,8 @@ export interface ResultView {
   was?: string
   dye?: number
   hatched?: boolean
+  /** Why there is none, in a word, where that is not plain to see. */
+  why?: string
 }
 
 /** What a sheet does with what is typed into it. Refusals are words for a person. */

@@ -11,6 +11,10 @@ export const actKinds = [
   'fill',
   'assignment',
   'plan',
+  'copy plan',
+  'scale',
+  'policy',
+  'pencil',
   'level',
   'override',
   'remark',
@@ -46,6 +50,8 @@ export const change = z
     changeOf('override'),
     changeOf('remark'),
     changeOf('declaration'),
+    changeOf('scale'),
+    changeOf('policy'),
   ])
   .refine((each) => sameKeys(each.from, each.to), 'A change names the same fields before and after.')
 

@@ -1,6 +1,9 @@
 import type { Change } from './act'
 import { blanks, type Kind, type RecordOf, type Records } from './records'
 
+/** A wanted state of some fields of a record: what an act brings about, whatever is there now. */
+export type Wanted = { [K in Kind]: { kind: K; id: string; to: Partial<RecordOf<K>> } }[Kind]
+
 /** What became of one change where the records are kept. */
 export type Outcome =
   { done: 'applied' } | { done: 'meanwhile'; present: Record<string, unknown> } | { done: 'refused'; reason: string }
@@ -26,6 +29,11 @@ export function changeTo<K extends Kind>(
     to[key] = wanted[key]!
   }
   return Object.keys(to).length ? { kind, id, from, to } : null
+}
+
+/** The changes that bring about what is wanted; what already is so is left out. */
+export function changesTo(records: Records, wanted: readonly Wanted[]): Change[] {
+  return wanted.flatMap(({ kind, id, to }) => changeTo(records, kind, id, to as never) ?? [])
 }
 
 /**

@@ -37,9 +37,7 @@ export function yearOf(periods: readonly Period[], termIds: readonly string[]): 
  */
 export function gradingPeriods(periods: readonly Period[]): Period[] {
   const parents = new Set(periods.map((period) => period.parentId))
-  return periods
-    .filter((period) => !parents.has(period.id))
-    .sort((a, b) => a.firstDay.localeCompare(b.firstDay) || length(a) - length(b))
+  return periods.filter((period) => !parents.has(period.id)).sort(inTime)
 }
 
 /**
@@ -56,6 +54,30 @@ export function periodOf(periods: readonly Period[], date: CivilDate | null): Pe
   return best
 }
 
+/** The periods directly below one, in order of time. */
+export function childrenOf(periods: readonly Period[], id: string): Period[] {
+  return periods.filter((period) => period.parentId === id).sort(inTime)
+}
+
+/** The periods above one, the nearest first. @example ancestorsOf(periods, quarter2) // [semester1, year] */
+export function ancestorsOf(periods: readonly Period[], period: Period): Period[] {
+  const parent = periods.find((each) => each.id === period.parentId)
+  return parent ? [parent, ...ancestorsOf(periods, parent)] : []
+}
+
+/**
+ * Whether an item of that due date is work of the period: it lies inside, and in no shorter period beside it.
+ *
+ * @example belongs(periods, quarter2, '2026-12-18') // false where an exam window inside the quarter holds that day
+ */
+export function belongs(periods: readonly Period[], period: Period, date: CivilDate | null): boolean {
+  if (date === null || !holds(period, date)) return false
+  if (childrenOf(periods, period.id).length === 0) return periodOf(periods, date)?.id === period.id
+  return !periods.some(
+    (other) => other.parentId === period.parentId && holds(other, date) && length(other) < length(period),
+  )
+}
+
 /**
  * The grading period to look at on a day: the one that holds it, else the last one begun, else the first.
  */
@@ -64,4 +86,5 @@ export function periodToday(periods: readonly Period[], today: CivilDate): Perio
   return periodOf(periods, today) ?? all.filter((period) => period.firstDay <= today).at(-1) ?? all[0] ?? null
 }
 
+const inTime = (a: Period, b: Period) => a.firstDay.localeCompare(b.firstDay) || length(a) - length(b)
 const length = (period: Period) => daysBetween(period.firstDay, period.lastDay)

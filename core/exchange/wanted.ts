@@ -1,9 +1,9 @@
 import { jointId, partsOf, record, type Assignment, type Cell } from '../acts/records'
 import { periodOf } from '../calendar/periods'
 import type { DeclaredGrade } from '../grading/declared'
-import { assignmentsOf, categoriesOf, planOf, type Listed } from '../grading/section'
-import { doubles } from '../number/field'
-import { earned } from '../scores/contribution'
+import { assignmentsOf, categoriesOf, planOf, type Listed } from '../grading/rules'
+import { toDouble } from '../number/ratio'
+import { worthOf } from '../scores/worth'
 import { valueText } from '../scores/score'
 import { fullName, type ClassSnapshot } from '../section'
 
@@ -134,11 +134,12 @@ function scoreFields(snapshot: ClassSnapshot, assignment: Listed<Assignment>, ce
         : has('late')
           ? 'submitted'
           : 'not submitted'
-  const points = cell.value === null ? null : earned(doubles, cell.value, assignment, planOf(snapshot))
+  const scales = { scale: planOf(snapshot).scale, levels: snapshot.proficiencyScale }
+  const worth = cell.value && worthOf(cell.value, assignment.points, scales)
   return {
     scoreStatus: status,
-    ...(points === null ? {} : { score: points }),
-    ...(cell.value && 'label' in cell.value ? { textScore: valueText(cell.value) } : {}),
+    ...(worth ? { score: toDouble(worth.earned) } : {}),
+    ...(cell.value && ('label' in cell.value || 'level' in cell.value) ? { textScore: valueText(cell.value) } : {}),
     ...(cell.note && cell.noteFor === 'family' ? { comment: cell.note } : {}),
     late: String(has('late')),
     missing: String(has('missing')),

@@ -1,11 +1,13 @@
 import { jointId, record } from '../acts/records'
 import type { Period } from '../calendar/periods'
 import type { ClassSnapshot } from '../section'
-import { assignmentsIn, gradeStudent, studentsIn } from './section'
+import { Grades } from './grades'
+import { studentsIn } from './section'
 
 /** What a student's grade and remark were when the period was declared complete, as displayed. */
 export interface DeclaredGrade {
   studentId: string
+  /** The grade as reported: with its course-level points, where the plan adds them. */
   percent: string | null
   label: string | null
   overridden: boolean
@@ -18,14 +20,13 @@ export interface DeclaredGrade {
  * The grades and remarks of a period as they stand: what a declaration keeps, and what a declared period is later
  * compared with.
  */
-export function standing(snapshot: ClassSnapshot, period: Period): DeclaredGrade[] {
-  const assignments = assignmentsIn(snapshot, period)
+export function standing(snapshot: ClassSnapshot, period: Period, grades = new Grades(snapshot)): DeclaredGrade[] {
   return studentsIn(snapshot, period).map((student) => {
-    const { effective, computed, override } = gradeStudent(snapshot, student, period, assignments)
+    const { reported, computed, override } = grades.of(student.id, period.id)
     return {
       studentId: student.id,
-      percent: effective?.percent ?? null,
-      label: effective?.label ?? null,
+      percent: reported?.percent ?? null,
+      label: reported?.label ?? null,
       overridden: override !== null,
       computedPercent: computed?.percent ?? null,
       computedLabel: computed?.label ?? null,

@@ -1,13 +1,33 @@
 import type { ClassSnapshot } from '../section'
+import { betweenPeriods } from './between-periods'
+import { emptyCategory } from './empty-category'
 import type { LooseEnd } from './looseend'
 import { noCategory } from './no-category'
 import { noPeriod } from './no-period'
+import { noPoints } from './no-points'
+import { offScale } from './off-scale'
 import { override } from './override'
+import { periodsOverlap } from './periods-overlap'
+import { roundedTwice } from './rounded-twice'
+import { scale } from './scale'
 import { weights } from './weights'
 
 export type { LooseEnd } from './looseend'
+export { looseEndCodes } from './looseend'
 
 /** All loose ends of a class, those that move every grade first. */
 export function looseEnds(snapshot: ClassSnapshot): LooseEnd[] {
-  return [weights, noPeriod, noCategory, override].flatMap((find) => find(snapshot))
+  return [
+    weights,
+    emptyCategory,
+    scale,
+    periodsOverlap,
+    roundedTwice,
+    noPeriod,
+    betweenPeriods,
+    noCategory,
+    noPoints,
+    offScale,
+    override,
+  ].flatMap((find) => find(snapshot))
 }

@@ -1,14 +1,35 @@
+import type { ActKind } from '../acts/act'
+import type { Wanted } from '../acts/apply'
 import type { ClassSnapshot } from '../section'
 
 /** Something that would surprise the teacher later, and where it is mended. */
 export interface LooseEnd {
-  code: 'no-period' | 'no-category' | 'weights' | 'override'
+  code: LooseEndCode
   text: string
-  /** Where the one-step mend is. */
+  /** Where it can be looked at and mended by hand. */
   mend:
-    | { view: 'gradebook'; assignmentId: string }
+    | { view: 'gradebook'; assignmentId: string; studentId?: string }
     | { view: 'plan' }
     | { view: 'close'; studentId: string; periodId: string }
+  /** The mend in one step, where there is one that is right in every case. */
+  fix?: { words: string; kind: ActKind; wanted: Wanted[] }
 }
+
+export const looseEndCodes = [
+  'weights',
+  'empty-category',
+  'scale',
+  'scale-not-allowed',
+  'periods-overlap',
+  'rounded-twice',
+  'no-period',
+  'between-periods',
+  'no-category',
+  'removed-category',
+  'no-points',
+  'off-scale',
+  'override',
+] as const
+export type LooseEndCode = (typeof looseEndCodes)[number]
 
 export type Find = (snapshot: ClassSnapshot) => LooseEnd[]

@@ -1,14 +1,36 @@
-import { assignmentsOf, categoriesOf } from '../grading/section'
+import { record } from '../acts/records'
+import { assignmentsOf, categoriesOf } from '../grading/rules'
+import { many } from '../grading/words'
 import type { Find } from './looseend'
 
-/** An assignment whose category is not there; under category weights it counts for nothing. */
+/** An assignment without a category, and a deleted category that assignments still name. */
 export const noCategory: Find = (snapshot) => {
   const known = new Set(categoriesOf(snapshot).map((each) => each.id))
-  return assignmentsOf(snapshot)
-    .filter((each) => each.categoryId === null || !known.has(each.categoryId))
-    .map((each) => ({
-      code: 'no-category',
-      text: `${each.name} has no category.`,
-      mend: { view: 'gradebook', assignmentId: each.id },
-    }))
+  const stray = assignmentsOf(snapshot).filter((each) => each.categoryId === null || !known.has(each.categoryId))
+  const gone = [...new Set(stray.flatMap((each) => each.categoryId ?? []))].filter(
+    (id) => id in snapshot.records.category,
+  )
+  return [
+    ...gone.map((id) => {
+      const { name } = record(snapshot.records, 'category', id)
+      const count = stray.filter((each) => each.categoryId === id).length
+      return {
+        code: 'removed-category' as const,
+        text: `${name} was deleted and ${many(count, 'assignment')} still ${count === 1 ? 'belongs' : 'belong'} to it.`,
+        mend: { view: 'plan' as const },
+        fix: {
+          words: 'Bring it back',
+          kind: 'plan' as const,
+          wanted: [{ kind: 'category' as const, id, to: { removed: false } }],
+        },
+      }
+    }),
+    ...stray
+      .filter((each) => each.categoryId === null || !gone.includes(each.categoryId))
+      .map((each) => ({
+        code: 'no-category' as const,
+        text: `${each.name} has no category.`,
+        mend: { view: 'gradebook' as const, assignmentId: each.id },
+      })),
+  ]
 }

@@ -1,11 +1,15 @@
-import { assignmentsOf } from '../grading/section'
-import { periodOf } from '../calendar/periods'
+import { holds, periodOf } from '../calendar/periods'
+import { assignmentsOf } from '../grading/rules'
 import type { Find } from './looseend'
 
-/** An assignment with no due date, or one outside every grading period: it is in no grade. */
+/** An assignment with no due date, or one outside the whole school year's periods: it is in no grade. */
 export const noPeriod: Find = (snapshot) =>
   assignmentsOf(snapshot)
-    .filter((each) => periodOf(snapshot.periods, each.dueOn) === null)
+    .filter(
+      ({ dueOn }) =>
+        dueOn === null ||
+        (periodOf(snapshot.periods, dueOn) === null && !snapshot.periods.some((period) => holds(period, dueOn))),
+    )
     .map((each) => ({
       code: 'no-period',
       text: each.dueOn

@@ -1,11 +1,42 @@
-import { categoriesOf, planOf } from '../grading/section'
+import { gradingPeriods } from '../calendar/periods'
+import { categoriesOf, planOf, rulesOf, type CategoryRule } from '../grading/rules'
 import { thousandths } from '../number/decimal'
+import type { Wanted } from '../acts/apply'
 import type { Find } from './looseend'
 
-/** Category weights that do not come to 100. */
+/** Category weights that do not come to 100, the class's or a period's own. Extra credit is in no sum. */
 export const weights: Find = (snapshot) => {
-  if (planOf(snapshot).method !== 'categories') return []
-  const sum = categoriesOf(snapshot).reduce((total, each) => total + thousandths(each.weight), 0)
-  if (sum === 100_000) return []
-  return [{ code: 'weights', text: `The category weights come to ${sum / 1000}, not 100.`, mend: { view: 'plan' } }]
+  const plan = planOf(snapshot)
+  const own = gradingPeriods(snapshot.periods).filter((period) => plan.own[period.id]?.method === 'categories')
+  const sets = own.map((period) => ({ of: ` of ${period.title}`, rules: rulesOf(snapshot, plan, period).categories }))
+  if (plan.method === 'categories')
+    sets.unshift({ of: '', rules: categoriesOf(snapshot).map((category) => ({ category, weight: category.weight })) })
+  return sets.flatMap(({ of, rules }) => {
+    const counted = rules.filter(({ category }) => category.counts && !category.extraCredit)
+    const sum = counted.reduce((total, { weight }) => total + thousandths(weight), 0)
+    if (sum === 100_000 || counted.length === 0) return []
+    return [
+      {
+        code: 'weights' as const,
+        text: `The category weights${of} come to ${sum / 1000}, not 100: each acts as its share of that.`,
+        mend: { view: 'plan' as const },
+        ...(of === '' && sum > 0
+          ? { fix: { words: 'Make them 100', kind: 'plan' as const, wanted: made100(counted) } }
+          : {}),
+      },
+    ]
+  })
+}
+
+/** The same shares with a sum of 100; what rounding to a tenth leaves goes to the largest. */
+export function made100(rules: readonly CategoryRule[]): Wanted[] {
+  const sum = rules.reduce((total, { weight }) => total + thousandths(weight), 0)
+  const scaled = rules.map(({ category, weight }) => ({
+    id: category.id,
+    tenths: Math.round((thousandths(weight) * 1000) / sum),
+  }))
+  const rest = 1000 - scaled.reduce((total, each) => total + each.tenths, 0)
+  const largest = scaled.reduce((best, each) => (each.tenths > best.tenths ? each : best))
+  largest.tenths += rest
+  return scaled.map(({ id, tenths }) => ({ kind: 'category', id, to: { weight: String(tenths / 10) } }))
 }

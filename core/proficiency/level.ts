@@ -1,9 +1,12 @@
 import { jointId, record, type Assignment } from '../acts/records'
+import { periodOf, yearOf, holds, type Period } from '../calendar/periods'
+import { assignmentsOf, planOf, type Listed } from '../grading/rules'
 import { thousandths, type Decimal } from '../number/decimal'
-import { levelOf, type Level } from '../scales/proficiency'
+import type { Level, ProficiencyScale } from '../scales/proficiency'
 import type { ClassSnapshot, Student } from '../section'
+import { levelValue } from './methods'
 
-type Dated = Assignment & { id: string }
+type Dated = Listed<Assignment>
 
 /** Evidence of one student for one standard, oldest first. */
 export interface EvidenceItem {
@@ -12,8 +15,20 @@ export interface EvidenceItem {
 }
 
 /**
- * The evidence that counts: levels given on assignments of the window that are tagged with the standard, in the order
- * given. A cell marked excused gives none.
+ * The assignments whose evidence counts in a period: those of the period, or by the plan's choice those of the school
+ * year up to its last day.
+ */
+export function windowOfLevels(snapshot: ClassSnapshot, period: Period): Listed<Assignment>[] {
+  if (planOf(snapshot).proficiency.window === 'period')
+    return assignmentsOf(snapshot).filter((each) => periodOf(snapshot.periods, each.dueOn)?.id === period.id)
+  const year = yearOf(snapshot.periods, [period.id]).find((each) => each.parentId === null) ?? period
+  const span = { firstDay: year.firstDay, lastDay: period.lastDay }
+  return assignmentsOf(snapshot).filter((each) => each.dueOn !== null && holds(span, each.dueOn))
+}
+
+/**
+ * The evidence that counts: levels given on assignments of the window that are tagged with the standard, oldest first.
+ * A cell marked excused gives none; a missing one gives the lowest level where the plan says so.
  *
  * @param assignments those of the reporting window, by due date
  */
@@ -23,22 +38,46 @@ export function evidenceOf(
   standardId: string,
   assignments: readonly Dated[],
 ): EvidenceItem[] {
+  const { missingIsLowest } = planOf(snapshot).proficiency
+  const lowest = snapshot.proficiencyScale.levels.at(-1)?.value
   return assignments.flatMap((assignment) => {
     if (!assignment.standardIds.includes(standardId)) return []
-    if (record(snapshot.records, 'cell', jointId(student.id, assignment.id)).marks.includes('excused')) return []
+    const { marks, value } = record(snapshot.records, 'cell', jointId(student.id, assignment.id))
+    if (marks.includes('excused')) return []
     const { level } = record(snapshot.records, 'evidence', jointId(student.id, assignment.id, standardId))
-    return level === null ? [] : [{ assignment, level }]
+    if (level !== null) return [{ assignment, level }]
+    const isMissing = marks.includes('missing') && value === null && missingIsLowest
+    return isMissing && lowest !== undefined ? [{ assignment, level: lowest }] : []
   })
 }
 
+/** What the plan's method makes of evidence: the numeric value, and the level nearest to it. */
+export interface CalculatedLevel {
+  /** Two decimals, half up. */
+  value: string
+  level: Level
+}
+
 /**
- * The calculated level by *most recent*: the last of the evidence.
+ * The calculated level by the plan's method; ties go up.
  *
  * @returns null when there is not enough evidence
- * @example calculatedLevel(scale, evidence)?.short // '3'
+ * @example calculatedLevel(snapshot, evidence)?.level.short // '3'
  */
-export function calculatedLevel(snapshot: ClassSnapshot, evidence: readonly EvidenceItem[]): Level | null {
-  return levelOf(snapshot.proficiencyScale, evidence.at(-1)?.level ?? null)
+export function calculatedLevel(snapshot: ClassSnapshot, evidence: readonly EvidenceItem[]): CalculatedLevel | null {
+  const { proficiency } = planOf(snapshot)
+  const scale = snapshot.proficiencyScale
+  if (evidence.length < proficiency.leastEvidence || scale.levels.length === 0) return null
+  const levels = evidence.map((each) => Number(each.level))
+  const ends = [Number(scale.levels.at(-1)!.value), Number(scale.levels[0]!.value)] as const
+  const value = levelValue(levels, proficiency, ends)
+  return { value: (Math.floor(value * 100 + 0.5 + 1e-9) / 100).toFixed(2), level: nearest(scale, value) }
+}
+
+/** The level nearest to a value; of two as near, the higher. */
+function nearest(scale: ProficiencyScale, value: number): Level {
+  const gap = (level: Level) => Math.abs(Number(level.value) - value)
+  return scale.levels.reduce((best, level) => (gap(level) < gap(best) - 1e-9 ? level : best))
 }
 
 /**

@@ -1,59 +1,60 @@
 import { z } from 'zod'
-import type { Field } from '../number/field'
-import { thousandths, type Decimal } from '../number/decimal'
-import { decimal } from '../fields'
+import { thousandths } from '../number/decimal'
+import type { Ratio } from '../number/ratio'
+import { decimal, id } from '../fields'
 
 /** One step of a grading scale: the label of every grade from its bound up to the next step's. */
 export const scaleStep = z.strictObject({
-  label: z.string().min(1).max(6),
+  label: z.string().trim().min(1, 'Give the step a label.').max(6, 'A label has room for 6 characters.'),
   /** Lower bound in percent, inclusive. */
   from: decimal,
   /** The percent that the label stands for when it is entered; left out, the middle of its range. */
   worth: decimal.optional(),
+  /** Grade points, where the scale gives them. */
+  gradePoints: decimal.optional(),
 })
-export const gradingScale = z.strictObject({ name: z.string().min(1), steps: z.array(scaleStep).min(1).max(40) })
+/** Steps from the highest to the lowest. `id` names the scale of the district or the teacher that this is a copy of. */
+export const gradingScale = z.strictObject({
+  id: id.optional(),
+  name: z.string().trim().min(1, 'Give the scale a name.').max(60, 'A name has room for 60 characters.'),
+  steps: z.array(scaleStep).min(1, 'A scale has at least one step.').max(40, 'A scale has room for 40 steps.'),
+})
 export type ScaleStep = z.infer<typeof scaleStep>
 export type GradingScale = z.infer<typeof gradingScale>
 
-const steps = (text: string): ScaleStep[] =>
-  text.split(' ').map((step) => {
-    const [label, from] = step.split(':') as [string, string]
-    return { label, from }
-  })
-
-/** Letters with plus and minus, bounds as common practice has them. */
-export const plusMinus: GradingScale = {
-  name: 'A to F with plus and minus',
-  steps: steps('A:93 A-:90 B+:87 B:83 B-:80 C+:77 C:73 C-:70 D+:67 D:63 D-:60 F:0'),
-}
-
 /**
- * The label of a grade as displayed: the step with the greatest bound that is not above it, else the lowest step.
+ * The label of a grade: the step with the greatest bound that the grade reaches, else the lowest step.
  *
- * @param shown the grade's digits as displayed, in percent
- * @example labelOf(plusMinus, '89.9') // 'B+'
+ * @param reached tells whether the grade is at or above a bound
+ * @example labelOf(plusMinus, (bound) => 89.9 >= Number(bound)) // 'B+'
  */
-export function labelOf(scale: GradingScale, shown: Decimal): string {
-  const grade = thousandths(shown)
+export function labelOf(scale: GradingScale, reached: (bound: string) => boolean): string {
   const ordered = descending(scale)
-  return (ordered.find((step) => thousandths(step.from) <= grade) ?? ordered.at(-1)!).label
+  return (ordered.find((step) => reached(step.from)) ?? ordered.at(-1)!).label
+}
+
+/** The label of a grade by its displayed digits. @example labelOfShown(plusMinus, '89.9') // 'B+' */
+export function labelOfShown(scale: GradingScale, shown: string): string {
+  const grade = thousandths(shown)
+  return labelOf(scale, (bound) => thousandths(bound) <= grade)
 }
 
 /**
- * The percent that an entered label stands for: its own figure, or the middle of its range (the top step's range ends
- * at 100, the lowest step begins at its own bound).
+ * The share of 100 % that an entered label stands for: its own figure, or the middle of its range (the top step's range
+ * ends at 100, the lowest step's begins at its own bound).
  *
  * @returns null when the scale has no such label
- * @example percentOfLabel(doubles, plusMinus, 'B') // 85
+ * @example shareOfLabel(plusMinus, 'B') // { n: 170000, d: 200000 }, which is 85 %
  */
-export function percentOfLabel<T>(field: Field<T>, scale: GradingScale, label: string): T | null {
+export function shareOfLabel(scale: GradingScale, label: string): Ratio | null {
   const ordered = descending(scale)
   const at = ordered.findIndex((step) => step.label === label)
   const step = ordered[at]
   if (!step) return null
-  if (step.worth !== undefined) return field.of(step.worth)
-  const upper = ordered[at - 1]?.from ?? '100'
-  return field.div(field.add(field.of(step.from), field.of(upper)), field.of('2'))
+  if (step.worth !== undefined) return { n: thousandths(step.worth), d: 100_000 }
+  return { n: thousandths(step.from) + thousandths(ordered[at - 1]?.from ?? '100'), d: 200_000 }
 }
 
-const descending = (scale: GradingScale) => [...scale.steps].sort((a, b) => thousandths(b.from) - thousandths(a.from))
+/** The steps, highest bound first. */
+export const descending = (scale: GradingScale): ScaleStep[] =>
+  [...scale.steps].sort((a, b) => thousandths(b.from) - thousandths(a.from))

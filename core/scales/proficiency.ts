@@ -6,6 +6,8 @@ export interface Level {
   label: string
   short: string
   description: string
+  /** The percent that a score in this level is worth, where the district gives one. */
+  percent?: Decimal
 }
 
 export interface ProficiencyScale {

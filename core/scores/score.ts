@@ -6,6 +6,7 @@ export const value = z.union([
   z.strictObject({ points: decimal }),
   z.strictObject({ percent }),
   z.strictObject({ label: z.string().min(1).max(6) }),
+  z.strictObject({ level: decimal }),
 ])
 export type Value = z.infer<typeof value>
 
@@ -38,5 +39,5 @@ export function valueText(value: Value | null): string {
   if (value === null) return ''
   if ('points' in value) return value.points
   if ('percent' in value) return `${value.percent}%`
-  return value.label
+  return 'label' in value ? value.label : value.level
 }

@@ -15,8 +15,9 @@ import {
 } from 'drizzle-orm/pg-core'
 import type { Change } from '../../core/acts/act'
 import type { Outcome } from '../../core/acts/apply'
+import type { Category, Plan, Policy, Visibility } from '../../core/acts/records'
 import type { Level } from '../../core/scales/proficiency'
-import type { GradingScale } from '../../core/scales/grading'
+import type { GradingScale, ScaleStep } from '../../core/scales/grading'
 
 const id = () => text('id').primaryKey()
 const decimal = (name: string) => numeric(name, { precision: 12, scale: 3 })
@@ -174,6 +175,8 @@ export const assignments = pgTable(
     points: decimal('points').notNull(),
     multiplier: decimal('multiplier').notNull(),
     counts: boolean('counts').notNull(),
+    scoredIn: text('scored_in').notNull(),
+    visibility: jsonb('visibility').$type<Visibility>().notNull(),
     description: text('description').notNull(),
     standardIds: jsonb('standard_ids').$type<string[]>().notNull(),
     place: integer('place').notNull(),
@@ -190,6 +193,14 @@ export const categories = pgTable(
     shortName: text('short_name').notNull(),
     tint: smallint('tint').notNull(),
     weight: decimal('weight').notNull(),
+    basis: text('basis').notNull(),
+    dropCount: smallint('drop_count').notNull(),
+    dropRule: text('drop_rule').notNull(),
+    keepOne: boolean('keep_one').notNull(),
+    extraCredit: boolean('extra_credit').notNull(),
+    counts: boolean('counts').notNull(),
+    active: boolean('active').notNull(),
+    defaults: jsonb('defaults').$type<Category['defaults']>().notNull(),
     place: integer('place').notNull(),
     removed: boolean('removed').notNull(),
   },
@@ -203,9 +214,19 @@ export const plans = pgTable(
     method: text('method').notNull(),
     scale: jsonb('scale').$type<GradingScale>().notNull(),
     places: smallint('places').notNull(),
+    rounding: text('rounding').notNull(),
+    labelFrom: text('label_from').notNull(),
+    cap: decimal('cap'),
     missingCountsAs: decimal('missing_counts_as'),
     incompleteCountsAs: text('incomplete_counts_as').notNull(),
     lowLine: decimal('low_line').notNull(),
+    lowScoresWantNote: boolean('low_scores_want_note').notNull(),
+    defaultCategoryId: text('default_category_id'),
+    own: jsonb('own').$type<Plan['own']>().notNull(),
+    parents: jsonb('parents').$type<Plan['parents']>().notNull(),
+    coursePoints: jsonb('course_points').$type<Plan['coursePoints']>().notNull(),
+    proficiency: jsonb('proficiency').$type<Plan['proficiency']>().notNull(),
+    families: text('families').notNull(),
   },
   (t) => [primaryKey({ columns: [t.sectionId, t.id] })],
 )
@@ -217,6 +238,7 @@ export const cells = pgTable(
     points: decimal('points'),
     percent: decimal('percent'),
     label: text('label'),
+    level: decimal('level'),
     marks: jsonb('marks').$type<string[]>().notNull(),
     note: text('note').notNull(),
     noteFor: text('note_for').notNull(),
@@ -253,6 +275,37 @@ export const declarations = pgTable(
   (t) => [primaryKey({ columns: [t.sectionId, t.id] })],
 )
 
+/** What every record outside a class carries: the person or the district that it belongs to. */
+const keptAtHome = () => {
+  const { sectionId: _, ...rest } = kept()
+  return { homeId: text('home_id').notNull(), ...rest }
+}
+
+/** Grading scales of a teacher's own, or of the district. */
+export const gradingScales = pgTable(
+  'grading_scales',
+  {
+    ...keptAtHome(),
+    name: text('name').notNull(),
+    steps: jsonb('steps').$type<ScaleStep[]>().notNull(),
+    removed: boolean('removed').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.homeId, t.id] })],
+)
+
+/** What the district fixes for every class. */
+export const policies = pgTable(
+  'policies',
+  {
+    ...keptAtHome(),
+    scaleIds: jsonb('scale_ids').$type<Policy['scaleIds']>(),
+    termWeights: jsonb('term_weights').$type<Policy['termWeights']>(),
+    rounding: jsonb('rounding').$type<Policy['rounding']>(),
+    lowLine: decimal('low_line'),
+  },
+  (t) => [primaryKey({ columns: [t.homeId, t.id] })],
+)
+
 /** Grades as they were when a period was declared; a declaration after reopening writes a new set. */
 export const declaredGrades = pgTable(
   'declared_grades',
@@ -280,9 +333,8 @@ export const journal = pgTable(
   {
     seq: bigserial('seq', { mode: 'number' }).notNull().unique(),
     id: id(),
-    sectionId: text('section_id')
-      .notNull()
-      .references(() => sections.id),
+    /** The class, the person or the district whose records it changed. */
+    homeId: text('home_id').notNull(),
     userId: text('user_id').notNull(),
     kind: text('kind').notNull(),
     madeAt: instant('made_at').notNull(),
@@ -290,7 +342,7 @@ export const journal = pgTable(
     changes: jsonb('changes').$type<Change[]>().notNull(),
     outcomes: jsonb('outcomes').$type<Outcome[]>().notNull(),
   },
-  (t) => [index('journal_section').on(t.sectionId, t.seq)],
+  (t) => [index('journal_home').on(t.homeId, t.seq)],
 )
 
 // ---- Exchange ----

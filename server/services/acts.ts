@@ -4,10 +4,10 @@ import { applyChange, judge, type Outcome } from '../../core/acts/apply'
 import { noRecords, record, type Kind, type RecordOf, type Records } from '../../core/acts/records'
 import { standing } from '../../core/grading/declared'
 import type { Db } from '../database/client'
-import { declaredGrades, journal, sections } from '../database/schema'
+import { declaredGrades, journal } from '../database/schema'
+import { classHome, type Home } from './homes'
 import { Problem } from './problem'
 import { readSome, writeRecords, type Hand } from './records-store'
-import { referents, refusal } from './referents'
 import { loadSnapshot } from './snapshot'
 
 export interface TakenAct {
@@ -29,17 +29,47 @@ export async function takeActs(
   now = new Date(),
 ): Promise<TakenAct[]> {
   const taken: TakenAct[] = []
-  for (const act of acts)
-    taken.push({ id: act.id, outcomes: await db.transaction((tx) => takeAct(tx, sectionId, userId, act, now)) })
+  for (const act of acts) taken.push(await db.transaction((tx) => takeAct(tx, classHome(sectionId), userId, act, now)))
   return taken
 }
 
-async function takeAct(tx: Db, sectionId: string, userId: string, act: Act, now: Date): Promise<Outcome[]> {
-  // Acts on one class are taken one after the other, whichever process takes them.
-  await tx.execute(sql`select 1 from ${sections} where ${sections.id} = ${sectionId} for update`)
+/**
+ * Takes acts on several homes as one: all of them, or none. Homes are locked in one order, so that two such deeds wait
+ * for each other and never for ever.
+ *
+ * @throws Problem `changed-meanwhile` with what became of each act, when any change of any of them cannot be made
+ */
+export async function takeTogether(
+  db: Db,
+  userId: string,
+  deeds: readonly { home: Home; act: Act }[],
+  now = new Date(),
+): Promise<TakenAct[]> {
+  return db.transaction(async (tx) => {
+    const byHome = [...deeds].sort((a, b) => a.home.id.localeCompare(b.home.id))
+    const taken = new Map<string, TakenAct>()
+    for (const { home, act } of byHome) taken.set(act.id, await takeAct(tx, home, userId, act, now))
+    const inOrder = deeds.map(({ act }) => taken.get(act.id)!)
+    const refused = inOrder.flatMap(({ outcomes }) => outcomes).find((outcome) => outcome.done === 'refused')
+    if (refused?.done === 'refused')
+      throw new Problem(409, 'refused', `${refused.reason} Nothing was changed.`, inOrder)
+    if (inOrder.some(({ outcomes }) => outcomes.some((outcome) => outcome.done !== 'applied')))
+      throw new Problem(
+        409,
+        'changed-meanwhile',
+        'Somebody changed one of these classes meanwhile. Nothing was changed; look at it again.',
+        inOrder,
+      )
+    return inOrder
+  })
+}
+
+async function takeAct(tx: Db, home: Home, userId: string, act: Act, now: Date): Promise<TakenAct> {
+  // Acts on one home are taken one after the other, whichever process takes them.
+  await tx.execute(sql`select pg_advisory_xact_lock(hashtextextended(${home.id}, 0))`)
   const [before] = await tx.select().from(journal).where(eq(journal.id, act.id))
   if (before) {
-    if (before.sectionId === sectionId && before.userId === userId) return before.outcomes
+    if (before.homeId === home.id && before.userId === userId) return { id: act.id, outcomes: before.outcomes }
     throw new Problem(
       409,
       'act-of-another',
@@ -47,11 +77,11 @@ async function takeAct(tx: Db, sectionId: string, userId: string, act: Act, now:
     )
   }
   const changes = act.changes as Change[]
-  const present = await presentOf(tx, sectionId, changes)
-  const known = await referents(tx, sectionId)
+  const present = await presentOf(tx, home.id, changes)
+  const refuse = await home.rules(tx)
   const written = new Map<Kind, Map<string, RecordOf<Kind>>>()
   const outcomes = changes.map((change): Outcome => {
-    const reason = refusal(change, known)
+    const reason = refuse(change, present)
     if (reason) return { done: 'refused', reason }
     const outcome = judge(record(present, change.kind, change.id) as Record<string, unknown>, change)
     if (outcome.done !== 'applied') return outcome
@@ -61,10 +91,10 @@ async function takeAct(tx: Db, sectionId: string, userId: string, act: Act, now:
     return outcome
   })
   const hand: Hand = { changedBy: userId, changedAt: now, actId: act.id }
-  for (const [kind, records] of written) await writeRecords(tx, sectionId, kind, records, hand)
+  for (const [kind, records] of written) await writeRecords(tx, home.id, kind, records, hand)
   await tx.insert(journal).values({
     id: act.id,
-    sectionId,
+    homeId: home.id,
     userId,
     kind: act.kind,
     madeAt: new Date(act.at),
@@ -72,8 +102,8 @@ async function takeAct(tx: Db, sectionId: string, userId: string, act: Act, now:
     changes,
     outcomes,
   })
-  await keepDeclared(tx, sectionId, act.id, written.get('declaration'))
-  return outcomes
+  await keepDeclared(tx, home.id, act.id, written.get('declaration'))
+  return { id: act.id, outcomes }
 }
 
 async function presentOf(tx: Db, sectionId: string, changes: readonly Change[]): Promise<Records> {

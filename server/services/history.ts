@@ -12,7 +12,7 @@ export async function historyOf(db: Db, sectionId: string, kind: Kind, id: strin
     .select({ entry: journal, givenName: users.givenName, familyName: users.familyName })
     .from(journal)
     .leftJoin(users, eq(users.id, journal.userId))
-    .where(and(eq(journal.sectionId, sectionId), sql`${journal.changes} @> ${JSON.stringify([{ kind, id }])}::jsonb`))
+    .where(and(eq(journal.homeId, sectionId), sql`${journal.changes} @> ${JSON.stringify([{ kind, id }])}::jsonb`))
     .orderBy(desc(journal.seq))
     .limit(ENTRIES)
   return rows.flatMap(({ entry, givenName, familyName }) =>

@@ -4,10 +4,21 @@ import { noRecords, type Kind, type RecordOf, type Records } from '../../core/ac
 import { readDecimal } from '../../core/number/decimal'
 import type { Value } from '../../core/scores/score'
 import type { Db } from '../database/client'
-import { assignments, categories, cells, declarations, evidence, overrides, plans, remarks } from '../database/schema'
+import {
+  assignments,
+  categories,
+  cells,
+  declarations,
+  evidence,
+  gradingScales,
+  overrides,
+  plans,
+  policies,
+  remarks,
+} from '../database/schema'
 
 type Row = Record<string, unknown>
-type RecordTable = PgTable & { sectionId: PgColumn; id: PgColumn }
+type RecordTable = PgTable & { id: PgColumn } & ({ sectionId: PgColumn } | { homeId: PgColumn })
 
 const tables: Record<Kind, RecordTable> = {
   assignment: assignments,
@@ -18,8 +29,16 @@ const tables: Record<Kind, RecordTable> = {
   override: overrides,
   remark: remarks,
   declaration: declarations,
+  scale: gradingScales,
+  policy: policies,
 }
-export const kindsOfRecord = Object.keys(tables) as Kind[]
+const kinds = Object.keys(tables) as Kind[]
+/** Kinds whose records belong to a class. */
+export const kindsOfClass = kinds.filter((kind) => 'sectionId' in tables[kind])
+/** Kinds whose records belong to a person or the district. */
+export const kindsOfDesk = kinds.filter((kind) => 'homeId' in tables[kind])
+
+const homeColumn = (table: RecordTable): PgColumn => ('sectionId' in table ? table.sectionId : table.homeId)
 
 /** Who changed a record last, when, and by which act. */
 export interface Hand {
@@ -28,47 +47,61 @@ export interface Hand {
   actId: string
 }
 
-const keptColumns = new Set(['sectionId', 'id', 'changedBy', 'changedAt', 'actId'])
-const decimalColumns = new Set(['points', 'percent', 'multiplier', 'weight', 'missingCountsAs', 'lowLine', 'level'])
+const keptColumns = new Set(['sectionId', 'homeId', 'id', 'changedBy', 'changedAt', 'actId'])
+const decimalColumns = new Set([
+  'points',
+  'percent',
+  'multiplier',
+  'weight',
+  'missingCountsAs',
+  'lowLine',
+  'level',
+  'cap',
+])
 const ROWS_AT_ONCE = 500
 
-/** All records of one class. */
-export async function readRecords(db: Db, sectionId: string): Promise<Records> {
+/** All records of one home: a class, or by name those of a person's desk or the district. */
+export async function readRecords(db: Db, home: string, of: readonly Kind[] = kindsOfClass): Promise<Records> {
   const records = noRecords()
-  for (const kind of kindsOfRecord) {
-    const rows = await db.select().from(tables[kind]).where(eq(tables[kind].sectionId, sectionId))
+  for (const kind of of) {
+    const table = tables[kind]
+    const rows = await db
+      .select()
+      .from(table)
+      .where(eq(homeColumn(table), home))
     Object.assign(records[kind], Object.fromEntries(rows.map((row) => [row.id as string, recordOf(kind, row)])))
   }
   return records
 }
 
 /** Some records of one kind, by id. Those that nobody has touched are not in it. */
-export async function readSome(db: Db, sectionId: string, kind: Kind, ids: readonly string[]): Promise<Records[Kind]> {
+export async function readSome(db: Db, home: string, kind: Kind, ids: readonly string[]): Promise<Records[Kind]> {
   const table = tables[kind]
   const rows = await db
     .select()
     .from(table)
-    .where(and(eq(table.sectionId, sectionId), inArray(table.id, [...ids])))
+    .where(and(eq(homeColumn(table), home), inArray(table.id, [...ids])))
   return Object.fromEntries(rows.map((row) => [row.id as string, recordOf(kind, row)])) as Records[Kind]
 }
 
 /** Writes records whole, new ones and changed ones. */
 export async function writeRecords(
   tx: Db,
-  sectionId: string,
+  home: string,
   kind: Kind,
   written: ReadonlyMap<string, RecordOf<Kind>>,
   hand: Hand,
 ): Promise<void> {
   const table = tables[kind]
-  const columns = Object.entries(getTableColumns(table)).filter(([key]) => key !== 'sectionId' && key !== 'id')
+  const homeKey = 'sectionId' in table ? 'sectionId' : 'homeId'
+  const columns = Object.entries(getTableColumns(table)).filter(([key]) => key !== homeKey && key !== 'id')
   const set = Object.fromEntries(columns.map(([key, column]) => [key, sql.raw(`excluded."${column.name}"`)]))
-  const rows = [...written].map(([id, record]) => ({ sectionId, id, ...hand, ...rowOf(kind, record) }))
+  const rows = [...written].map(([id, record]) => ({ [homeKey]: home, id, ...hand, ...rowOf(kind, record) }))
   for (let at = 0; at < rows.length; at += ROWS_AT_ONCE)
     await tx
       .insert(table)
       .values(rows.slice(at, at + ROWS_AT_ONCE))
-      .onConflictDoUpdate({ target: [table.sectionId, table.id], set })
+      .onConflictDoUpdate({ target: [homeColumn(table), table.id], set })
 }
 
 function recordOf(kind: Kind, row: Row): RecordOf<Kind> {
@@ -78,18 +111,18 @@ function recordOf(kind: Kind, row: Row): RecordOf<Kind> {
       .map(([key, value]) => [key, decimalColumns.has(key) && typeof value === 'string' ? readDecimal(value) : value]),
   )
   if (kind !== 'cell') return fields as RecordOf<Kind>
-  const { points, percent, label, ...rest } = fields
-  return { ...rest, value: valueOf(points, percent, label) } as RecordOf<'cell'>
+  const { points, percent, label, level, ...rest } = fields
+  return { ...rest, value: valueOf({ points, percent, label, level }) } as RecordOf<'cell'>
 }
 
-function valueOf(points: unknown, percent: unknown, label: unknown): Value | null {
-  if (points !== null) return { points: points as string }
-  if (percent !== null) return { percent: percent as string }
-  return label === null ? null : { label: label as string }
+/** The one form in which a score was typed. */
+function valueOf(forms: Record<string, unknown>): Value | null {
+  const form = Object.entries(forms).find(([, typed]) => typed !== null)
+  return form ? (Object.fromEntries([form]) as Value) : null
 }
 
 function rowOf(kind: Kind, record: RecordOf<Kind>): Row {
   if (kind !== 'cell') return record
   const { value, ...rest } = record as RecordOf<'cell'>
-  return { ...rest, points: null, percent: null, label: null, ...value }
+  return { ...rest, points: null, percent: null, label: null, level: null, ...value }
 }

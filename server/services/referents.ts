@@ -64,6 +64,8 @@ export function refusal(change: Change, known: Referents): string | null {
       return student() ?? period(second)
     case 'declaration':
       return period(change.id)
+    default:
+      return 'This does not belong to a class.'
   }
 }
 

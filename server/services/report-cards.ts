@@ -1,6 +1,9 @@
 import { jointId, record } from '../../core/acts/records'
-import { assignmentsIn, categoriesOf, gradeStudent, planOf, studentsIn } from '../../core/grading/section'
-import { calculatedLevel, evidenceOf } from '../../core/proficiency/level'
+import type { Grade } from '../../core/grading/grade'
+import { Grades } from '../../core/grading/grades'
+import { assignmentsIn, rulesOf, planOf } from '../../core/grading/rules'
+import { studentsIn } from '../../core/grading/section'
+import { calculatedLevel, evidenceOf, windowOfLevels } from '../../core/proficiency/level'
 import { fullName } from '../../core/section'
 import type { Db } from '../database/client'
 import { Problem } from './problem'
@@ -16,7 +19,14 @@ export interface ReportCard {
   dates: string
   declared: boolean
   printed: string
-  grade: { percent: string | null; label: string; computed: string | null; reason: string } | null
+  /** As reported, as much of it as the plan shows to families; `unadjusted` is the grade before its course-level points, where they were added. */
+  grade: {
+    percent: string | null
+    label: string | null
+    unadjusted: string | null
+    computed: string | null
+    reason: string
+  } | null
   categories: { name: string; weight: string | null; percent: string | null }[]
   standards: { code: string; statement: string; level: string | null }[]
   remark: string
@@ -43,9 +53,14 @@ export async function reportCards(
     throw new Problem(404, 'no-student', 'There is no such student in this class in that period.')
   const plan = planOf(snapshot)
   const assignments = assignmentsIn(snapshot, period)
+  const grades = new Grades(snapshot)
+  const { method, categories: rules } = rulesOf(snapshot, plan, period)
+  const evidenceWindow = windowOfLevels(snapshot, period)
   const tagged = new Set(assignments.flatMap((each) => each.standardIds))
+  const shown = ({ percent, label }: Grade) =>
+    [plan.families === 'label' ? '' : percent, plan.families === 'percent' ? '' : label].filter(Boolean).join(' ')
   return students.map((student) => {
-    const { effective, computed, override, categories } = gradeStudent(snapshot, student, period, assignments)
+    const { effective, reported, computed, override, categories } = grades.of(student.id, period.id)
     const reason = record(snapshot.records, 'override', jointId(student.id, period.id)).reason
     return {
       student: fullName(student),
@@ -56,23 +71,28 @@ export async function reportCards(
       dates: `${period.firstDay} to ${period.lastDay}`,
       declared: record(snapshot.records, 'declaration', period.id).declared,
       printed: today,
-      grade: effective && {
-        percent: effective.percent,
-        label: effective.label,
-        computed: override && computed ? `${computed.percent} ${computed.label}` : null,
-        reason: override ? reason : '',
-      },
-      categories: categoriesOf(snapshot).map((each) => ({
-        name: each.name,
-        weight: plan.method === 'categories' ? each.weight : null,
-        percent: categories.get(each.id)?.percent ?? null,
+      grade:
+        reported && plan.families !== 'neither'
+          ? {
+              percent: plan.families === 'label' ? null : reported.percent,
+              label: plan.families === 'percent' ? null : reported.label,
+              unadjusted: effective && reported !== effective ? shown(effective) : null,
+              computed: override && computed ? shown(computed) : null,
+              reason: override ? reason : '',
+            }
+          : null,
+      categories: rules.map(({ category, weight }) => ({
+        name: category.name,
+        weight: method === 'categories' ? weight : null,
+        percent: categories.get(category.id)?.percent ?? null,
       })),
       standards: snapshot.standards
         .filter((standard) => tagged.has(standard.id))
         .map((standard) => ({
           code: standard.code,
           statement: standard.statement,
-          level: calculatedLevel(snapshot, evidenceOf(snapshot, student, standard.id, assignments))?.label ?? null,
+          level:
+            calculatedLevel(snapshot, evidenceOf(snapshot, student, standard.id, evidenceWindow))?.level.label ?? null,
         })),
       remark: record(snapshot.records, 'remark', jointId(student.id, period.id)).text,
     }

@@ -15,10 +15,12 @@ import {
   periods,
   proficiencyScales,
   sections,
+  sectionTeachers,
   standards,
   students,
 } from '../database/schema'
 import { Problem } from './problem'
+import { districtPolicy, scalesFor } from './district'
 import { readRecords } from './records-store'
 
 /** Reads one class whole: enough to compute everything that is shown of it. */
@@ -43,10 +45,20 @@ export async function loadSnapshot(db: Db, sectionId: string): Promise<ClassSnap
     students: await sectionStudents(db, sectionId),
     standards: await sectionStandards(db, sectionId),
     proficiencyScale: scale ?? { id: 'none', name: 'No scale', levels: [] },
+    scales: await scalesFor(db, await teachersOf(db, sectionId)),
+    ...(await districtPolicy(db)),
     bank: (await db.select().from(bankEntries).orderBy(asc(bankEntries.place))).map(({ place: _, ...entry }) => entry),
     records: await readRecords(db, sectionId),
     declared: await declaredOf(db, sectionId),
   }
+}
+
+async function teachersOf(db: Db, sectionId: string): Promise<string[]> {
+  const rows = await db
+    .select({ id: sectionTeachers.userId })
+    .from(sectionTeachers)
+    .where(eq(sectionTeachers.sectionId, sectionId))
+  return rows.map((row) => row.id)
 }
 
 /** The periods of the school year in which the class is taught. */

@@ -1,10 +1,11 @@
 import { eq } from 'drizzle-orm'
 import { daysAfter } from '../../core/calendar/date'
 import { periodToday } from '../../core/calendar/periods'
-import { assignmentsIn, planOf, toScore } from '../../core/grading/section'
+import { assignmentsIn, planOf } from '../../core/grading/rules'
+import { toScore } from '../../core/grading/section'
 import { looseEnds } from '../../core/looseends'
 import { record } from '../../core/acts/records'
-import { enrolledOn } from '../../core/section'
+import { enrolledOn, type ClassSnapshot } from '../../core/section'
 import type { TodayClass } from '../../shared/today'
 import type { Db } from '../database/client'
 import { sectionTeachers, sections } from '../database/schema'
@@ -18,19 +19,23 @@ export async function todayOf(db: Db, userId: string, today: string): Promise<To
     .innerJoin(sectionTeachers, eq(sectionTeachers.sectionId, sections.id))
     .where(eq(sectionTeachers.userId, userId))
   const classes: TodayClass[] = []
-  for (const { id } of rows) classes.push(await classToday(db, id, today))
+  for (const { id } of rows) {
+    const snapshot = await loadSnapshot(db, id)
+    // A class of a year that is over waits for nothing.
+    if (snapshot.periods.every((period) => period.lastDay >= today || period.parentId !== null))
+      classes.push(classToday(snapshot, today))
+  }
   return classes.sort(
     (a, b) => a.meets.localeCompare(b.meets, 'en', { numeric: true }) || a.title.localeCompare(b.title),
   )
 }
 
-async function classToday(db: Db, sectionId: string, today: string): Promise<TodayClass> {
-  const snapshot = await loadSnapshot(db, sectionId)
+function classToday(snapshot: ClassSnapshot, today: string): TodayClass {
   const period = periodToday(snapshot.periods, today)
   const present = snapshot.students.filter((student) => enrolledOn(student, today))
   const due = period ? assignmentsIn(snapshot, period) : []
   return {
-    id: sectionId,
+    id: snapshot.section.id,
     title: snapshot.section.title,
     meets: snapshot.section.meets,
     students: present.length,
@@ -52,6 +57,6 @@ async function classToday(db: Db, sectionId: string, today: string): Promise<Tod
     joined: snapshot.students
       .filter((student) => student.spans.some((span) => span.firstDay > daysAfter(today, -7) && span.firstDay <= today))
       .map((student) => ({ id: student.id, name: `${student.givenName} ${student.familyName}`.trim() })),
-    looseEnds: looseEnds(snapshot),
+    looseEnds: looseEnds(snapshot).map(({ fix: _, ...end }) => end),
   }
 }

@@ -4,6 +4,7 @@ import type { H3Event } from 'h3'
 import { users } from '../database/schema'
 import type { Person } from '../services/exchange'
 import { Problem } from '../services/problem'
+import { classHome, deskHome, districtHome, type Home } from '../services/homes'
 import { teaches } from '../services/roster'
 
 type NamedPerson = Person & { name: string }
@@ -40,6 +41,25 @@ export async function requireClass(event: H3Event): Promise<{ person: Person; se
 export async function requireTeaching(person: Person, sectionId: string): Promise<void> {
   if (!(await teaches(await useDb(), person.id, sectionId)))
     throw new Problem(403, 'not-your-class', 'This class is not one of yours.')
+}
+
+/** The person who asks, once it is sure that they are of the district's office. */
+export async function requireRegistrar(event: H3Event): Promise<NamedPerson> {
+  const person = await requirePerson(event)
+  if (person.role !== 'registrar')
+    throw new Problem(403, 'not-the-office', 'Only the district office can see and change this.')
+  return person
+}
+
+/** Where an act belongs, once it is sure that the person may act there: their desk, a class of theirs, or the district. */
+export async function requireHome(person: Person, home: string): Promise<Home> {
+  if (home === 'desk') return deskHome(person.id)
+  if (home === 'district') {
+    if (person.role === 'registrar') return districtHome
+    throw new Problem(403, 'not-the-office', 'Only the district office can change this.')
+  }
+  await requireTeaching(person, home)
+  return classHome(home)
 }
 
 /** The school's today: fixed for demonstrations, else the calendar's. */

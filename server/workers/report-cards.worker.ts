@@ -94,6 +94,12 @@ function grade(doc: Doc, { grade, period }: ReportCard): void {
     .fontSize(30)
     .fillColor(INK)
     .text([grade.percent, grade.label].filter(Boolean).join('  '), LEFT, top + 14)
+  if (grade.unadjusted)
+    doc
+      .font('regular')
+      .fontSize(9)
+      .fillColor(SOFT)
+      .text(`${grade.unadjusted} before the points of the course level`, { width: WIDTH })
   if (grade.computed) {
     const why = grade.reason ? `, because: ${grade.reason}` : ''
     doc

@@ -59,6 +59,13 @@ const routes: Record<string, { path: () => string; body?: () => unknown; answers
     answers: { nobody: 200, teacher: 200, other: 200, registrar: 200 },
   },
   'today.get': { path: () => '/api/today', answers: { nobody: 401, teacher: 200, other: 200, registrar: 200 } },
+  'plans.get': { path: () => '/api/plans', answers: { nobody: 401, teacher: 200, other: 200, registrar: 200 } },
+  'district.get': { path: () => '/api/district', answers: { nobody: 401, teacher: 403, other: 403, registrar: 200 } },
+  'acts.post': {
+    path: () => '/api/acts',
+    body: () => ({ acts: [{ home: classId, act: act() }] }),
+    answers: ofClass,
+  },
   'classes/[id]/index.get': { path: () => `/api/classes/${classId}`, answers: ofClass },
   'classes/[id]/acts.post': {
     path: () => `/api/classes/${classId}/acts`,

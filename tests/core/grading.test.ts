@@ -3,31 +3,16 @@ import Fraction from 'fraction.js'
 import { describe, expect, it } from 'vitest'
 import type { ClassSnapshot } from '#core/section'
 import { agrees, completed } from '#core/grading/grade'
-import {
-  assignmentMean,
-  assignmentsIn,
-  assignmentsOf,
-  classMean,
-  gradeStudent,
-  planOf,
-  studentsIn,
-  toScore,
-  type StudentGrade,
-} from '#core/grading/section'
+import { Grades, type StudentGrade } from '#core/grading/grades'
+import { assignmentsOf, planOf } from '#core/grading/rules'
+import { assignmentMean, classMean, studentsIn, toScore } from '#core/grading/section'
 import { departures, standing } from '#core/grading/declared'
 import { jointId } from '#core/acts/records'
 import { roundExact } from '#core/number/round'
 import { aClass } from '../support/class'
 
 const q2 = (snapshot: ClassSnapshot) => snapshot.periods.find((each) => each.id === 'q2')!
-function grade(snapshot: ClassSnapshot, id: string): StudentGrade {
-  return gradeStudent(
-    snapshot,
-    snapshot.students.find((each) => each.id === id)!,
-    q2(snapshot),
-    assignmentsIn(snapshot, q2(snapshot)),
-  )
-}
+const grade = (snapshot: ClassSnapshot, id: string): StudentGrade => new Grades(snapshot).of(id, 'q2')
 const shown = (snapshot: ClassSnapshot, id = 'ann') => grade(snapshot, id).effective?.percent ?? null
 const one = (cells: Parameters<typeof aClass>[0]['scores'], rest: Partial<Parameters<typeof aClass>[0]> = {}) =>
   aClass({
@@ -58,11 +43,10 @@ describe('category weights', () => {
     expect(shown(trade, id)).toBe(percent)
   })
   it('makes the class mean of exact grades, rounded once: 82 (common practice)', () => {
-    const grades = new Map(trade.students.map((each) => [each.id, grade(trade, each.id)]))
-    expect(classMean(trade, grades, '2026-11-25')).toBe('81.7')
+    const mean = () => classMean(trade, (id) => grade(trade, id), '2026-11-25')
+    expect(mean()).toBe('81.7')
     trade.records.plan.class!.places = 0
-    const whole = new Map(trade.students.map((each) => [each.id, grade(trade, each.id)]))
-    expect(classMean(trade, whole, '2026-11-25')).toBe('82')
+    expect(mean()).toBe('82')
   })
   it('takes 100 and 100 as half each (common practice)', () => {
     const both = aClass({
@@ -215,7 +199,7 @@ describe('exactness', () => {
         sum.add(part(category, 'earned').div(part(category, 'possible')).mul(weights[category]!).div(total)),
       new Fraction(0),
     )
-    return roundExact(grade.mul(100), places)
+    return roundExact(grade.mul(100), { places, rounding: 'half up' })
   }
 })
 

@@ -1,9 +1,19 @@
 import { describe, expect, it } from 'vitest'
 import { jointId } from '#core/acts/records'
+import { applyChange, changeTo } from '#core/acts/apply'
 import { looseEnds } from '#core/looseends'
 import { aClass } from '../support/class'
 
 const codes = (snapshot: ReturnType<typeof aClass>) => looseEnds(snapshot).map((each) => each.code)
+
+/** Does what the mend in one step would do. */
+function mend(snapshot: ReturnType<typeof aClass>): void {
+  for (const { fix } of looseEnds(snapshot))
+    for (const { kind, id, to } of fix?.wanted ?? []) {
+      const change = changeTo(snapshot.records, kind, id, to as never)
+      if (change) applyChange(snapshot.records, change)
+    }
+}
 
 describe('loose ends', () => {
   it('are none in a class that is in order', () => {
@@ -12,14 +22,21 @@ describe('loose ends', () => {
   it('an assignment outside every period, or without a date', () => {
     const snapshot = aClass({
       categories: { a: '100' },
-      assignments: { x: { categoryId: 'a', dueOn: '2026-10-31' }, y: { categoryId: 'a', dueOn: null } },
+      assignments: { x: { categoryId: 'a', dueOn: '2027-07-31' }, y: { categoryId: 'a', dueOn: null } },
     })
     expect(codes(snapshot)).toEqual(['no-period', 'no-period'])
     expect(looseEnds(snapshot)[0]!.mend).toEqual({ view: 'gradebook', assignmentId: 'x' })
   })
+  it('an assignment inside the year and in none of its periods', () => {
+    const snapshot = aClass({ categories: { a: '100' }, assignments: { x: { categoryId: 'a', dueOn: '2026-10-31' } } })
+    expect(codes(snapshot)).toEqual(['between-periods'])
+    expect(looseEnds(snapshot)[0]!.text).toContain('in Year but in no grading period of it')
+  })
   it('an assignment without a category, or with one that is gone', () => {
     expect(
-      codes(aClass({ categories: { a: '100' }, assignments: { x: { categoryId: null }, y: { categoryId: 'gone' } } })),
+      codes(
+        aClass({ plan: { method: 'points' }, assignments: { x: { categoryId: null }, y: { categoryId: 'gone' } } }),
+      ),
     ).toEqual(['no-category', 'no-category'])
   })
   it('weights that do not come to 100, in thousandths and not in doubles', () => {
@@ -27,9 +44,91 @@ describe('loose ends', () => {
     expect(codes(aClass({ categories: { a: '33.3', b: '33.3', c: '33.4' } }))).toEqual([])
     expect(codes(aClass({ plan: { method: 'points' }, categories: { a: '45' } }))).toEqual([])
   })
+  it('are mended in one step to 100, in the same shares', () => {
+    const snapshot = aClass({ categories: { a: '45', b: '30', c: '30' } })
+    mend(snapshot)
+    expect(codes(snapshot)).toEqual([])
+    expect(['a', 'b', 'c'].map((id) => snapshot.records.category[id]!.weight)).toEqual(['42.8', '28.6', '28.6'])
+  })
+  it('a weighted category with no work in a period that has some', () => {
+    const snapshot = aClass({ categories: { a: '60', b: '40' }, assignments: { x: { categoryId: 'a' } } })
+    expect(codes(snapshot)).toEqual(['empty-category'])
+    expect(looseEnds(snapshot)[0]!.text).toBe(
+      'b has no assignment in Quarter 2; its weight of 40 is shared out among the others.',
+    )
+    snapshot.records.category.b!.active = false
+    expect(codes(snapshot)).toEqual([])
+  })
+  it('a deleted category that still has work, brought back in one step', () => {
+    const snapshot = aClass({ categories: { a: '100' }, assignments: { x: { categoryId: 'a' } } })
+    snapshot.records.category.a!.removed = true
+    expect(codes(snapshot)).toEqual(['removed-category'])
+    mend(snapshot)
+    expect(codes(snapshot)).toEqual([])
+  })
+  it('work out of 0 points where percents are averaged', () => {
+    const snapshot = aClass({ categories: { a: '100' }, assignments: { x: { categoryId: 'a', points: '0' } } })
+    expect(codes(snapshot)).toEqual([])
+    snapshot.records.category.a!.basis = 'equal'
+    expect(codes(snapshot)).toEqual(['no-points'])
+  })
+  it('scores with a label that the scale does not have', () => {
+    const snapshot = aClass({
+      categories: { a: '100' },
+      assignments: { x: { categoryId: 'a' } },
+      scores: { ann: { x: { value: { label: 'E' } } } },
+    })
+    expect(looseEnds(snapshot).map((each) => each.text)).toEqual([
+      'x has 1 score with a label that the scale does not have (E).',
+    ])
+  })
+  it('a scale that ends above 0, or that the district does not allow', () => {
+    const snapshot = aClass({ plan: { scale: { name: 'Short', steps: [{ label: 'P', from: '60' }] } } })
+    expect(codes(snapshot)).toEqual(['scale'])
+    mend(snapshot)
+    expect(codes(snapshot)).toEqual([])
+    snapshot.policy = { ...snapshot.policy, scaleIds: ['letters'] }
+    expect(codes(snapshot)).toEqual(['scale-not-allowed'])
+  })
+  it('a scale that was changed since the class took it', () => {
+    const [old, fresh] = [
+      [{ label: 'P', from: '0' }],
+      [
+        { label: 'P', from: '50' },
+        { label: 'N', from: '0' },
+      ],
+    ]
+    const snapshot = aClass({ plan: { scale: { id: 'own', name: 'Own', steps: old } } })
+    snapshot.scales = [{ id: 'own', name: 'Own', steps: fresh, owner: 'mine' }]
+    expect(codes(snapshot)).toEqual(['scale'])
+    mend(snapshot)
+    expect(snapshot.records.plan.class!.scale.steps).toEqual(fresh)
+    expect(codes(snapshot)).toEqual([])
+  })
+  it('periods side by side that share days', () => {
+    const snapshot = aClass({})
+    snapshot.periods[2]!.firstDay = '2026-10-26'
+    expect(codes(snapshot)).toEqual(['periods-overlap'])
+  })
+  it('a longer period that is rounded twice, where that shows; entered unrounded in one step', () => {
+    const snapshot = aClass({
+      plan: { places: 0, parents: { year: { rule: 'compose', weights: {}, enters: 'displayed' } } },
+      categories: { a: '100' },
+      assignments: { x: { categoryId: 'a', dueOn: '2026-09-10' }, y: { categoryId: 'a' } },
+      scores: { ann: { x: '95.6', y: '94.5' }, ben: { x: '90', y: '80' } },
+    })
+    expect(looseEnds(snapshot).map((each) => each.text)).toEqual([
+      'Year is rounded twice, which changes what 1 student is shown.',
+    ])
+    mend(snapshot)
+    expect(codes(snapshot)).toEqual([])
+  })
   it('an override whose halves do not agree', () => {
     const snapshot = aClass({ categories: { a: '100' }, scores: { ann: {} } })
     snapshot.records.override[jointId('ann', 'q2')] = { percent: '80', label: 'A', reason: '' }
     expect(codes(snapshot)).toEqual(['override'])
+    mend(snapshot)
+    expect(snapshot.records.override[jointId('ann', 'q2')]!.label).toBe('B-')
+    expect(codes(snapshot)).toEqual([])
   })
 })

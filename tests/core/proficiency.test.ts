@@ -1,11 +1,16 @@
 import { describe, expect, it } from 'vitest'
-import { jointId } from '#core/acts/records'
-import { assignmentsIn } from '#core/grading/section'
+import { jointId, levelMethods, blanks } from '#core/acts/records'
+import { assignmentsIn } from '#core/grading/rules'
+import { levelValue } from '#core/proficiency/methods'
+import { linearRegression, linearRegressionLine, mean, median, modeFast } from 'simple-statistics'
+import fc from 'fast-check'
 import { calculatedLevel, evidenceOf, readLevel } from '#core/proficiency/level'
 import { depthOf } from '#core/scales/proficiency'
 import { aClass } from '../support/class'
 
+const settings = blanks.plan.proficiency
 const snapshot = aClass({
+  plan: { proficiency: { ...settings, method: 'most recent' } },
   assignments: {
     later: { dueOn: '2026-11-20', standardIds: ['std'] },
     sooner: { dueOn: '2026-11-05', standardIds: ['std'] },
@@ -23,11 +28,11 @@ describe('the calculated level, by most recent', () => {
     give('later', '3')
     give('sooner', '1')
     expect(evidence().map((each) => each.level)).toEqual(['1', '3'])
-    expect(calculatedLevel(snapshot, evidence())?.short).toBe('3')
+    expect(calculatedLevel(snapshot, evidence())?.level.short).toBe('3')
   })
   it('passes over an excused cell', () => {
     snapshot.records.cell[jointId('ann', 'later')] = { value: null, marks: ['excused'], note: '', noteFor: 'teacher' }
-    expect(calculatedLevel(snapshot, evidence())?.short).toBe('1')
+    expect(calculatedLevel(snapshot, evidence())?.level.short).toBe('1')
   })
   it('passes over an assignment that is not tagged', () => {
     give('other', '4')
@@ -45,4 +50,65 @@ describe('levels', () => {
   })
   it('take the dye by their place', () =>
     expect(['4', '3', '2', '1'].map((value) => Math.round(depthOf(scale, value) * 3))).toEqual([3, 2, 1, 0]))
+})
+
+describe('the methods', () => {
+  const value = (method: (typeof levelMethods)[number], levels: number[], more: Partial<typeof settings> = {}) =>
+    levelValue(levels, { ...settings, ...more, method }, [1, 4])
+  const levels = fc.array(fc.constantFrom(1, 2, 3, 4), { minLength: 1, maxLength: 12 })
+
+  it('the decaying average follows its formula: 2, 3, 4 at 0.65 is 3.5275', () =>
+    expect(value('decaying average', [2, 3, 4])).toBeCloseTo(3.5275, 12))
+  it('agree with simple-statistics: mean, median, the least squares of the power law', () => {
+    fc.assert(
+      fc.property(levels, (each) => {
+        expect(value('mean', each)).toBeCloseTo(mean(each), 12)
+        expect(value('median', each)).toBe(median(each))
+        if (new Set(each).size === 1) return
+        const line = linearRegressionLine(
+          linearRegression(each.map((level, at) => [Math.log(at + 1), Math.log(level)])),
+        )
+        const fitted = Math.exp(line(Math.log(each.length)))
+        expect(value('power law', each)).toBeCloseTo(Math.min(4, Math.max(1, fitted)), 9)
+      }),
+    )
+  })
+  it('the mode is the most frequent; of several, the highest', () => {
+    expect(value('mode', [1, 4, 4, 2])).toBe(modeFast([1, 4, 4, 2]))
+    expect(value('mode', [1, 1, 3, 3, 2])).toBe(3)
+  })
+  it('the last few are all where there are fewer', () => {
+    expect(value('mean of the last', [1, 4, 4, 4], { last: 3 })).toBe(4)
+    expect(value('mean of the last', [2, 4], { last: 3 })).toBe(3)
+  })
+  it('stay within the evidence, and the same evidence gives itself', () => {
+    fc.assert(
+      fc.property(levels, fc.constantFrom(...levelMethods), (each, method) => {
+        const found = value(method, each)
+        const slack = method === 'power law' ? 4 : 1e-9
+        expect(found).toBeGreaterThanOrEqual(Math.min(...each) - slack)
+        expect(found).toBeLessThanOrEqual(Math.max(...each) + slack)
+        expect(
+          value(
+            method,
+            each.map(() => 3),
+          ),
+        ).toBeCloseTo(3, 12)
+      }),
+    )
+  })
+  it('too little evidence gives no level; a missing one gives the lowest where the plan says so', () => {
+    const strict = aClass({
+      plan: { proficiency: { ...settings, leastEvidence: 2 } },
+      assignments: { a: { standardIds: ['std'] }, b: { standardIds: ['std'] } },
+      scores: { ann: { b: { marks: ['missing'] } } },
+    })
+    strict.records.evidence[jointId('ann', 'a', 'std')] = { level: '3' }
+    const found = () => evidenceOf(strict, strict.students[0]!, 'std', assignmentsIn(strict, strict.periods[2]!))
+    expect(calculatedLevel(strict, found())).toBeNull()
+    strict.records.plan.class!.proficiency.missingIsLowest = true
+    expect(found().map((each) => each.level)).toEqual(['3', '1'])
+    // 0.65 × 1 + 0.35 × 3
+    expect(calculatedLevel(strict, found())).toMatchObject({ value: '1.70', level: { short: '2' } })
+  })
 })

@@ -1,6 +1,10 @@
 import { describe, expect, it } from 'vitest'
-import { doubles } from '#core/number/field'
-import { labelOf, percentOfLabel, plusMinus } from '#core/scales/grading'
+import { toDouble } from '#core/number/ratio'
+import { labelOfShown, shareOfLabel, type GradingScale } from '#core/scales/grading'
+import { scaleFaults } from '#core/scales/faults'
+import { plusMinus, shippedScales } from '#core/scales/shipped'
+import { gradingScale } from '#core/scales/grading'
+import { worthOf } from '#core/scores/worth'
 import { readEntry } from '#core/scores/entry'
 import { toggleMark, valueText } from '#core/scores/score'
 import { proposedShortName } from '#core/scores/short-name'
@@ -36,15 +40,15 @@ describe('marks', () => {
 describe('the scale', () => {
   it('labels the grade as displayed, bounds included', () => {
     expect([
-      labelOf(plusMinus, '93.0'),
-      labelOf(plusMinus, '92.9'),
-      labelOf(plusMinus, '0.0'),
-      labelOf(plusMinus, '104'),
+      labelOfShown(plusMinus, '93.0'),
+      labelOfShown(plusMinus, '92.9'),
+      labelOfShown(plusMinus, '0.0'),
+      labelOfShown(plusMinus, '104'),
     ]).toEqual(['A', 'A-', 'F', 'A'])
   })
   it('gives the lowest step to a grade below every bound', () => {
     expect(
-      labelOf(
+      labelOfShown(
         {
           name: 'pass',
           steps: [
@@ -66,10 +70,76 @@ describe('the scale', () => {
         { label: 'C', from: '70', worth: '74' },
       ],
     }
-    expect(percentOfLabel(doubles, scale, 'A')).toBe(98.75)
-    expect(percentOfLabel(doubles, scale, 'B')).toBe(88.75)
-    expect(percentOfLabel(doubles, scale, 'C')).toBe(74)
-    expect(percentOfLabel(doubles, scale, 'D')).toBeNull()
+    const percent = (label: string) => {
+      const share = shareOfLabel(scale, label)
+      return share && 100 * toDouble(share)
+    }
+    expect(['A', 'B', 'C', 'D'].map(percent)).toEqual([98.75, 88.75, 74, null])
+  })
+  it('ships several, each without a fault', () => {
+    expect(shippedScales).toHaveLength(5)
+    for (const scale of shippedScales) {
+      expect(gradingScale.parse(scale)).toEqual(scale)
+      expect(scaleFaults(scale.steps)).toEqual([])
+    }
+  })
+  it('gives every label of a shipped scale back from the percent that it stands for', () => {
+    for (const scale of shippedScales)
+      for (const { label } of scale.steps)
+        expect(labelOfShown(scale, (100 * toDouble(shareOfLabel(scale, label)!)).toFixed(3))).toBe(label)
+  })
+})
+
+describe('a scale in the editor', () => {
+  const faults = (steps: GradingScale['steps']) => scaleFaults(steps).map((each) => [each.step, each.field, each.mild])
+  it.each([
+    ['equal bounds', ['A:90', 'B:90', 'F:0'], [[1, 'from', false]]],
+    ['steps out of order', ['A:90', 'B:95', 'F:0'], [[1, 'from', false]]],
+    ['two steps of one label', ['A:90', 'a:80', 'F:0'], [[1, 'label', false]]],
+    ['a bound that is no number', ['A:9O', 'F:0'], [[0, 'from', false]]],
+    ['no label', [':90', 'F:0'], [[0, 'label', false]]],
+    ['a label too long', ['Excellent:90', 'F:0'], [[0, 'label', false]]],
+    ['nothing below the lowest, which only wants a look', ['A:90', 'B:60'], [[1, 'from', true]]],
+  ])('says %s', (_, steps, found) => {
+    expect(faults(steps.map((step) => ({ label: step.split(':')[0]!, from: step.split(':')[1]! })))).toEqual(found)
+  })
+  it('says where a label stands for a percent that is not its own', () => {
+    expect(
+      faults([
+        { label: 'A', from: '90', worth: '85' },
+        { label: 'F', from: '0' },
+      ]),
+    ).toEqual([[0, 'worth', true]])
+  })
+})
+
+describe('what a value is worth', () => {
+  const levels = {
+    id: 'l',
+    name: 'Levels',
+    levels: [
+      { value: '2', label: 'Two', short: '2', description: '', percent: '90' },
+      { value: '1', label: 'One', short: '1', description: '' },
+    ],
+  }
+  const earned = (value: Parameters<typeof worthOf>[0], possible: string) => {
+    const worth = worthOf(value, possible, { scale: plusMinus, levels })
+    return worth && [toDouble(worth.earned), worth.share && toDouble(worth.share)]
+  }
+  it.each([
+    [{ points: '8.5' }, '10', [8.5, 0.85]],
+    [{ points: '12' }, '10', [12, 1.2]],
+    [{ percent: '85' }, '40', [34, 0.85]],
+    [{ label: 'B' }, '20', [17, 0.85]], // B from 83, B+ from 87: its middle is 85
+    [{ level: '2' }, '10', [9, 0.9]],
+    [{ level: '1' }, '10', null],
+    [{ label: 'Q' }, '10', null],
+    [{ points: '3' }, '0', [3, null]],
+    [{ percent: '85' }, '0', [0, null]],
+  ])('%j of %s', (value, possible, worth) => expect(earned(value, possible)).toEqual(worth))
+  it('a level is read where an item is scored in levels', () => {
+    expect(readEntry('2', plusMinus, levels)).toEqual({ value: { level: '2' } })
+    expect('refused' in readEntry('7', plusMinus, levels)).toBe(true)
   })
 })
 

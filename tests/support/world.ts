@@ -1,8 +1,8 @@
 import { eq } from 'drizzle-orm'
 import { rosterFromRest, type RosterEntities } from '../../core/formats/oneroster/rest'
-import { changeTo } from '../../core/acts/apply'
-import type { Act, ActKind, Change } from '../../core/acts/act'
-import type { Kind, RecordOf, Records } from '../../core/acts/records'
+import { changesTo, type Wanted } from '../../core/acts/apply'
+import type { Act, ActKind } from '../../core/acts/act'
+import type { Records } from '../../core/acts/records'
 import type { Db } from '../../server/database/client'
 import { sections, users } from '../../server/database/schema'
 import { applyRoster } from '../../server/services/roster'
@@ -21,10 +21,10 @@ export async function withDistrict(
   return { sectionId: section!.id, teacherId: teacher!.id }
 }
 
-export type Wanted = { [K in Kind]: { kind: K; id: string; to: Partial<RecordOf<K>> } }[Kind]
+export type { Wanted }
 
 /** An act from the records as they are to what is wanted. */
 export function actOf(records: Records, kind: ActKind, wanted: Wanted[]): Act {
-  const changes = wanted.map((each) => changeTo(records, each.kind, each.id, each.to as never) as Change)
+  const changes = changesTo(records, wanted)
   return { id: crypto.randomUUID(), kind, at: new Date().toISOString(), changes: changes as Act['changes'] }
 }

@@ -2,7 +2,8 @@
 import type { TodayClass } from '#shared/today'
 
 const today = useToday()
-const { person, signOut } = usePerson()
+const { signOut } = usePerson()
+const { person } = storeToRefs(usePerson())
 const dark = useDark({ selector: 'html', valueDark: 'dark', valueLight: '' })
 const route = useRoute()
 
@@ -37,6 +38,12 @@ function waits({ students, toScore, assignments, planned }: TodayClass): string 
       </li>
     </ol>
     <footer>
+      <NuxtLink
+        v-if="person?.role === 'registrar'"
+        to="/district"
+        :aria-current="route.path === '/district' ? 'page' : undefined"
+        ><i class="pi pi-lock" aria-hidden="true" /><span>District policy</span></NuxtLink
+      >
       <NuxtLink to="/exchange" :aria-current="route.path.startsWith('/exchange') ? 'page' : undefined"
         ><i class="pi pi-sync" aria-hidden="true" /><span>Exchange</span></NuxtLink
       >

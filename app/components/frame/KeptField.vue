@@ -9,6 +9,8 @@ const props = defineProps<{
   read: (text: string) => { kept: string } | { problem: string }
   inputmode?: 'decimal' | 'text'
   maxlength?: number
+  disabled?: boolean
+  placeholder?: string
 }>()
 const emit = defineEmits<{ keep: [text: string] }>()
 const draft = ref(props.value)
@@ -40,6 +42,8 @@ function takeBack(): void {
       :aria-label="label"
       :inputmode="inputmode ?? 'text'"
       :maxlength="maxlength"
+      :disabled="disabled"
+      :placeholder="placeholder"
       autocomplete="off"
       fluid
       :invalid="!!problem"

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { daysAfter, daysBetween, type CivilDate } from '#core/calendar/date'
 import { holds, periodOf } from '#core/calendar/periods'
-import { assignmentsOf } from '#core/grading/section'
+import { assignmentsOf } from '#core/grading/rules'
 
 const emit = defineEmits<{ look: [periodId: string]; assignment: [assignmentId: string] }>()
 

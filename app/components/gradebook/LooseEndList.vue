@@ -5,42 +5,63 @@ const emit = defineEmits<{ done: [] }>()
 const classroom = useClassroom()
 const route = useRoute()
 
-function mend(end: LooseEnd) {
+function look(end: LooseEnd) {
   emit('done')
   const base = `/class/${String(route.params.id)}`
-  if (end.mend.view === 'plan') return navigateTo(`${base}/plan`)
+  if (end.mend.view === 'plan') return navigateTo({ path: `${base}/plan`, query: route.query })
   if (end.mend.view === 'close')
     return navigateTo({ path: `${base}/close`, query: { period: end.mend.periodId, student: end.mend.studentId } })
   return navigateTo({ path: base, query: { ...route.query, edit: end.mend.assignmentId } })
 }
+function mend({ fix }: LooseEnd): void {
+  if (fix) classroom.change(fix.kind, fix.wanted)
+}
 </script>
 
 <template>
-  <ul class="ends">
+  <ul class="ends" aria-label="Loose ends">
     <li v-for="end in classroom.ends" :key="end.text">
-      <span>{{ end.text }}</span><button type="button" class="chip ochre" @click="mend(end)">Mend</button>
+      <span>{{ end.text }}</span><span class="ways"
+        ><button v-if="end.fix" type="button" class="chip ochre" @click="mend(end)">{{ end.fix.words }}</button
+        ><button type="button" class="chip ochre" @click="look(end)">{{ end.fix ? 'Look' : 'Mend' }}</button></span
+      >
     </li>
   </ul>
 </template>
 
 <style scoped>
 .ends {
+  position: absolute;
+  right: 0;
+  top: calc(100% + 4px);
+  z-index: 20;
+  width: min(620px, 78vw);
+  max-height: 60vh;
+  overflow-y: auto;
   list-style: none;
   margin: 0;
-  padding: 6px 16px 8px 18px;
+  padding: 6px 14px;
   background: var(--ochre1);
-  border-bottom: 1px solid var(--line);
-  display: grid;
-  gap: 4px;
+  border: 1px solid var(--ochre);
+  border-radius: 8px;
+  box-shadow: 0 6px 22px #1c234233;
 }
 li {
   display: flex;
   justify-content: space-between;
   gap: 12px;
+  padding: 6px 0;
+}
+li + li {
+  border-top: 1px solid var(--line);
+}
+.ways {
+  display: flex;
+  gap: 5px;
+  flex: none;
+  align-self: start;
 }
 .chip {
   border: 1px solid var(--ochre);
-  flex: none;
-  align-self: start;
 }
 </style>

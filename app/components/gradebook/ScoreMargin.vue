@@ -112,7 +112,7 @@ defineExpose({ focusNote: () => noteField.value?.focus(), focusWork: () => workH
     <h3 ref="workHead" class="label" tabindex="-1" @keydown.esc="emit('back')">
       Show work: {{ classroom.period?.title }}
     </h3>
-    <ShowWork :student-id="studentId" />
+    <ShowWork :student-id="studentId" :assignment-id="assignmentId" />
     <template v-if="entries.length">
       <h3 class="label">Before</h3>
       <ul class="history small soft">

@@ -1,101 +1,101 @@
 <script setup lang="ts">
-import { thousandths } from '#core/number/decimal'
+import { neededFor } from '#core/grading/needed'
+import { told } from '#core/grading/told'
+import { tenths } from '#core/grading/words'
+import { descending } from '#core/scales/grading'
 
-const props = defineProps<{ studentId: string }>()
+/** How a student's grades of the period looked at, and of the longer ones it is part of, come about. */
+const props = defineProps<{ studentId: string; assignmentId?: string }>()
 const classroom = useClassroom()
-
-const grade = computed(() => {
-  void classroom.rowOf(props.studentId).value
-  return classroom.gradeOfStudent(props.studentId)
-})
-
-/** Each category, the share that its weight has among those with scores, and what it brings to the grade. */
-const lines = computed(() => {
-  const results = grade.value?.categories
-  if (!results) return []
-  const weighted = classroom.plan?.method === 'categories'
-  const acting = classroom.categories.reduce(
-    (sum, each) => sum + (results.get(each.id) ? thousandths(each.weight) : 0),
-    0,
-  )
-  return classroom.categories.map((each) => {
-    const result = results.get(each.id) ?? null
-    const share = weighted && result && acting ? thousandths(each.weight) / acting : null
-    return {
-      id: each.id,
-      name: each.name,
-      weight: weighted ? each.weight : null,
-      result,
-      brings: share === null ? '' : (result!.approx * share).toFixed(2),
-    }
-  })
-})
-const lacking = computed(() =>
-  lines.value.filter((line) => line.result === null && line.weight !== null && line.weight !== '0'),
+const periodId = ref(classroom.periodId)
+watch(
+  () => classroom.periodId,
+  (id) => (periodId.value = id),
 )
+const work = computed(() => classroom.workOf(props.studentId, periodId.value))
+const lines = computed(() => (work.value ? told(classroom.snapshot!, work.value, false) : []))
+
+/** The score that is selected, in the making of the grade. */
+const item = computed(() => {
+  const how = work.value?.how
+  if (how?.made !== 'of assignments' || !props.assignmentId) return null
+  return how.categories.flatMap((each) => each.items).find((each) => each.assignment.id === props.assignmentId) ?? null
+})
+const stake = computed(() => {
+  if (!item.value) return ''
+  if (item.value.state === 'dropped') return 'This score is dropped: it counts nothing.'
+  if (!item.value.of100) return ''
+  return item.value.of100.n === 0n
+    ? 'This score is pure extra credit.'
+    : `This score counts ${tenths(item.value.of100)} of every 100.`
+})
+
+/** Looked for only when it is asked: it tries every score there could be. */
+const wished = ref<string | null>(null)
+watch(
+  () => [props.studentId, props.assignmentId],
+  () => (wished.value = null),
+)
+const labels = computed(() => descending(classroom.plan!.scale).map((step) => step.label))
+const needed = computed(() => {
+  void classroom.rowOf(props.studentId).value
+  if (!wished.value || !props.assignmentId || !periodId.value) return ''
+  const found = neededFor(classroom.snapshot!, props.studentId, periodId.value, props.assignmentId, wished.value)
+  const { points } = classroom.get('assignment', props.assignmentId)
+  if (!found) return 'This score has no part in the grade.'
+  if (!('points' in found)) return `No score of up to ${points} makes it ${wished.value}.`
+  return found.points === '0' ? `Any score makes it ${wished.value}.` : `It takes ${found.points} of ${points}.`
+})
+const printed = computed(() => ({
+  path: `/class/${classroom.snapshot!.section.id}/work`,
+  query: { student: props.studentId, period: periodId.value },
+}))
 </script>
 
 <template>
-  <div class="work">
-    <template v-for="line in lines" :key="line.id">
-      <span
-        >{{ line.name }} <em v-if="line.weight">{{ line.weight }} of 100</em></span
+  <div>
+    <div v-if="classroom.lineage.length > 1" class="row-of tabs" role="group" aria-label="Grade of">
+      <button
+        v-for="each in classroom.lineage"
+        :key="each.id"
+        type="button"
+        class="toggle"
+        :aria-pressed="each.id === periodId"
+        @click="periodId = each.id"
       >
-      <span class="number">{{ line.result?.percent ?? 'none yet' }}</span><em class="number">{{ line.brings }}</em>
-      <span class="bar"><i :style="{ width: `${Math.min(100, line.result?.approx ?? 0)}%` }" /></span>
-    </template>
-    <template v-if="grade?.computed">
-      <span class="total">{{ classroom.period?.title }}</span><span class="total number">{{
-        grade.computed.percent
-      }}</span
-      ><span class="total">{{ grade.computed.label }}</span>
-    </template>
-    <p v-else class="wide soft">No grade yet: nothing that counts has a score.</p>
-    <template v-if="grade?.override">
-      <span class="pen">Given instead</span><span class="pen number">{{ grade.override.percent }}</span
-      ><span class="pen">{{ grade.override.label }}</span>
-    </template>
-    <p v-if="grade?.computed && lacking.length" class="wide soft small">
-      {{ lacking.map((line) => line.name).join(' and ') }} {{ lacking.length === 1 ? 'has' : 'have' }} no scores yet;
-      the weight is shared out among the others.
-    </p>
+        {{ each.title }}
+      </button>
+    </div>
+    <WorkLines :lines="lines" />
+    <p v-if="stake" class="small stake">{{ stake }}</p>
+    <div v-if="item && assignmentId" class="row-of needs">
+      <label class="small soft" :for="`wish-${assignmentId}`">What would it take for</label>
+      <Select
+        :input-id="`wish-${assignmentId}`"
+        :model-value="wished"
+        :options="labels"
+        placeholder="a label"
+        @update:model-value="wished = $event"
+      />
+      <span class="small" role="status">{{ needed }}</span>
+    </div>
+    <NuxtLink :to="printed" class="small">All of it, down to the scores</NuxtLink>
   </div>
 </template>
 
 <style scoped>
-.work {
-  display: grid;
-  grid-template-columns: 1fr auto auto;
-  gap: 3px 10px;
-  font-size: 12.5px;
+.tabs {
+  margin-bottom: 6px;
 }
-em {
-  font-style: normal;
-  color: var(--soft);
+.stake {
+  margin-top: 6px;
 }
-.bar {
-  grid-column: 1 / 4;
-  height: 5px;
-  background: var(--ai1);
-  border-radius: 3px;
-  overflow: hidden;
+.needs {
+  margin: 6px 0;
 }
-.bar i {
-  display: block;
-  height: 5px;
-  background: var(--ai4);
-}
-.total {
-  border-top: 1px solid var(--ink);
-  font-weight: 650;
-  padding-top: 3px;
-  margin-right: -10px;
-  padding-right: 10px;
-}
-.total:last-of-type {
-  margin-right: 0;
-}
-.wide {
-  grid-column: 1 / 4;
+a {
+  color: var(--ai5);
+  display: inline-block;
+  margin-top: 4px;
 }
 </style>

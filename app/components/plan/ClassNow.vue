@@ -1,60 +1,101 @@
 <script setup lang="ts">
+import type { StudentGrade } from '#core/grading/grades'
 import { fullName } from '#core/section'
 
-/** Every grade of the period as it is now, beside what it was when the page was opened. */
+/** Every grade of the period as it is now, beside what it was: before the pencil, or when the page was opened. */
 const classroom = useClassroom()
-const before = ref(new Map<string, number>())
-const meanBefore = ref<string | null>(null)
+type Before = Map<string, { approx: number; percent: string; label: string }>
+const opened = ref<Before>(new Map())
 
-function remember(): void {
-  before.value = new Map(
+const shown = (grade: StudentGrade | undefined) =>
+  grade?.effective && { approx: grade.effective.approx, percent: grade.effective.percent, label: grade.effective.label }
+function collect(gradeOf: (studentId: string) => StudentGrade | undefined): Before {
+  return new Map(
     classroom.students.flatMap((student) => {
-      const grade = classroom.gradeOfStudent(student.id)?.effective
-      return grade ? [[student.id, grade.approx] as const] : []
+      const grade = shown(gradeOf(student.id))
+      return grade ? [[student.id, grade] as const] : []
     }),
   )
-  meanBefore.value = classroom.mean
 }
+const remember = () => (opened.value = collect((id) => classroom.gradeOfStudent(id)))
 remember()
-watch(() => classroom.periodId, remember)
+watch(() => [classroom.periodId, classroom.snapshot], remember)
 
+const before = computed<Before>(() => {
+  const { pencil, periodId } = classroom
+  return pencil && periodId ? collect((id) => pencil.grades.of(id, periodId)) : opened.value
+})
 const lines = computed(() => {
   void classroom.touched
   return classroom.students.map((student) => {
-    const grade = classroom.gradeOfStudent(student.id)?.effective ?? null
-    const was = before.value.get(student.id)
-    const moved = grade && was !== undefined ? grade.approx - was : 0
+    const now = shown(classroom.gradeOfStudent(student.id)) ?? null
+    const was = before.value.get(student.id) ?? null
+    const moved = now?.percent !== was?.percent || now?.label !== was?.label
     return {
       id: student.id,
       name: fullName(student),
-      percent: grade?.percent ?? '',
-      label: grade?.label ?? '',
-      moved: Math.abs(moved) < 0.005 ? '' : `${moved > 0 ? '+' : '−'}${Math.abs(moved).toFixed(1)}`,
+      now,
+      was: moved ? was : null,
+      moved,
+      relabelled: moved && now?.label !== was?.label,
     }
   })
 })
-const changed = computed(() => lines.value.filter((line) => line.moved).length)
+const moved = computed(() => lines.value.filter((line) => line.moved).length)
+const relabelled = computed(() => lines.value.filter((line) => line.relabelled).length)
+const onlyMoved = ref(false)
+const listed = computed(() => (onlyMoved.value ? lines.value.filter((line) => line.moved) : lines.value))
 </script>
 
 <template>
   <div>
-    <h2>The class now</h2>
+    <h2>{{ classroom.pencil ? 'The class, in pencil' : 'The class now' }}</h2>
     <p class="soft">
-      {{ classroom.period?.title }}, mean {{ classroom.mean ?? 'not yet'
-      }}<template v-if="changed">, was {{ meanBefore }}</template>
+      {{ classroom.period?.title }},
+      <NuxtLink :to="{ path: `/class/${classroom.snapshot!.section.id}/work`, query: { period: classroom.periodId } }"
+        >mean {{ classroom.mean ?? 'not yet' }}</NuxtLink
+      >
     </p>
-    <p class="soft small moved-words" role="status">
-      {{ changed ? `${counted(changed, 'grade')} moved since you opened this page.` : '' }}
-    </p>
+    <div class="head">
+      <p class="soft small" role="status">
+        <template v-if="moved"
+          >{{ counted(moved, 'grade') }} moved, {{ relabelled ? counted(relabelled, 'label') : 'no label' }}</template
+        ><template v-else>{{
+          classroom.pencil ? 'Nothing moved yet.' : 'What moves as you change the plan shows here.'
+        }}</template>
+      </p>
+      <button v-if="moved" type="button" class="toggle" :aria-pressed="onlyMoved" @click="onlyMoved = !onlyMoved">
+        only these
+      </button>
+    </div>
     <table class="plain">
+      <colgroup>
+        <col />
+        <col class="was-width" />
+        <col class="now-width" />
+        <col class="letter-width" />
+      </colgroup>
+      <thead class="visually-hidden">
+        <tr>
+          <th>Student</th>
+          <th>Before</th>
+          <th>Now</th>
+          <th>Label</th>
+        </tr>
+      </thead>
       <tbody>
-        <tr v-for="line in lines" :key="line.id">
+        <tr v-for="line in listed" :key="line.id" :class="{ relabelled: line.relabelled }">
           <td class="name">{{ line.name }}</td>
-          <td class="number moved">{{ line.moved }}</td>
-          <td class="number">
-            <b>{{ line.percent }}</b>
+          <td class="number was-col">
+            <template v-if="line.moved"
+              ><s v-if="line.was">{{ line.was.percent }} {{ line.relabelled ? line.was.label : '' }}</s
+              ><template v-else>none</template></template
+            >
           </td>
-          <td>{{ line.label }}</td>
+          <td class="number">
+            <b>{{ line.now?.percent }}</b>
+          </td>
+          <td class="letter">{{ line.now?.label }}</td>
         </tr>
       </tbody>
     </table>
@@ -62,8 +103,15 @@ const changed = computed(() => lines.value.filter((line) => line.moved).length)
 </template>
 
 <style scoped>
-.moved-words {
-  min-height: 18px;
+a {
+  color: inherit;
+  text-underline-offset: 2px;
+}
+.head {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  min-height: 24px;
 }
 .plain {
   margin-top: 4px;
@@ -76,15 +124,28 @@ const changed = computed(() => lines.value.filter((line) => line.moved).length)
   overflow: hidden;
   text-overflow: ellipsis;
 }
-.name {
-  width: 54%;
+.was-width {
+  width: 66px;
 }
-.moved {
-  color: var(--ai4);
-  font-weight: 600;
+.now-width {
+  width: 46px;
+}
+.letter-width {
+  width: 30px;
+}
+.was-col {
+  color: var(--soft);
   font-size: 11.5px;
 }
-td:last-child {
-  width: 30px;
+.was-col s {
+  text-decoration-color: var(--ai4);
+}
+.relabelled .letter,
+.relabelled b {
+  color: var(--ai5);
+  font-weight: 700;
+}
+.relabelled td {
+  background: var(--ai1);
 }
 </style>

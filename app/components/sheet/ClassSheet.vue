@@ -363,6 +363,15 @@ defineExpose({ focus: () => follow(true) })
   background: repeating-linear-gradient(135deg, var(--weave) 0 2px, transparent 2px 6px);
   color: var(--pale);
 }
+.sheet .cell.dropped {
+  color: var(--soft);
+  font-weight: 350;
+}
+.sheet .result .why {
+  font-size: 10.5px;
+  color: var(--soft);
+  font-weight: 400;
+}
 .sheet .row .cell.away {
   background-color: var(--paper);
   background-image: radial-gradient(var(--line) 0.8px, transparent 1px);

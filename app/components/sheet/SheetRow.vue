@@ -26,6 +26,7 @@ const classOf = (view: CellView) => ({
   excused: view.excused,
   missing: view.missing,
   away: view.away,
+  dropped: view.dropped,
   'note-family': view.note === 'family',
   'note-teacher': view.note === 'teacher',
   [`dye-${view.dye}`]: view.dye !== undefined,
@@ -65,6 +66,7 @@ const classOf = (view: CellView) => ({
         <template v-if="view.was"
           ><s class="was">{{ view.was }}</s> <u class="pen">{{ view.text }} {{ view.label }}</u></template
         >
+        <span v-else-if="view.why" class="why">{{ view.why }}</span>
         <template v-else
           >{{ view.text }}<span v-if="view.label" class="letter">{{ view.label }}</span></template
         >

@@ -28,6 +28,18 @@ async function open(): Promise<void> {
 }
 await open()
 
+// What is in pencil is decided before the class is left.
+onBeforeRouteUpdate((to) => mayLeave(to.params.id === route.params.id))
+onBeforeRouteLeave(() => mayLeave(false))
+function mayLeave(stays: boolean): boolean {
+  if (stays || !classroom.pencil) return true
+  classroom.notices.push('Keep what is in pencil, or rub it out, before you leave the class.')
+  return false
+}
+useEventListener('beforeunload', (event: BeforeUnloadEvent) => {
+  if (classroom.pencil && classroom.penciled().length) event.preventDefault()
+})
+
 /** The address holds the period, so that a page can be bookmarked and gone back to. */
 function look(periodId: string): Promise<unknown> {
   return Promise.resolve(navigateTo({ query: { period: periodId } }))
@@ -97,6 +109,7 @@ onBeforeUnmount(
       @look="look"
       @assignment="(assignmentId) => navigateTo({ path: `/class/${id}`, query: { ...query, edit: assignmentId } })"
     />
+    <PencilBar v-if="ready" />
     <NuxtPage v-if="ready" />
     <NoticeList />
   </main>
@@ -105,7 +118,7 @@ onBeforeUnmount(
 <style scoped>
 .class {
   display: grid;
-  grid-template-rows: auto auto minmax(0, 1fr);
+  grid-template-rows: auto auto auto minmax(0, 1fr);
   grid-template-columns: minmax(0, 1fr);
   min-width: 0;
   min-height: 0;
@@ -148,6 +161,9 @@ h1 {
 .steps .toggle:disabled {
   opacity: 0.45;
   cursor: default;
+}
+.class > :deep(.view) {
+  grid-row: 4;
 }
 .problem {
   margin: 16px 18px;

@@ -20,6 +20,8 @@ CREATE TABLE "assignments" (
 	"points" numeric(12, 3) NOT NULL,
 	"multiplier" numeric(12, 3) NOT NULL,
 	"counts" boolean NOT NULL,
+	"scored_in" text NOT NULL,
+	"visibility" jsonb NOT NULL,
 	"description" text NOT NULL,
 	"standard_ids" jsonb NOT NULL,
 	"place" integer NOT NULL,
@@ -46,6 +48,14 @@ CREATE TABLE "categories" (
 	"short_name" text NOT NULL,
 	"tint" smallint NOT NULL,
 	"weight" numeric(12, 3) NOT NULL,
+	"basis" text NOT NULL,
+	"drop_count" smallint NOT NULL,
+	"drop_rule" text NOT NULL,
+	"keep_one" boolean NOT NULL,
+	"extra_credit" boolean NOT NULL,
+	"counts" boolean NOT NULL,
+	"active" boolean NOT NULL,
+	"defaults" jsonb NOT NULL,
 	"place" integer NOT NULL,
 	"removed" boolean NOT NULL,
 	CONSTRAINT "categories_section_id_id_pk" PRIMARY KEY("section_id","id")
@@ -60,6 +70,7 @@ CREATE TABLE "cells" (
 	"points" numeric(12, 3),
 	"percent" numeric(12, 3),
 	"label" text,
+	"level" numeric(12, 3),
 	"marks" jsonb NOT NULL,
 	"note" text NOT NULL,
 	"note_for" text NOT NULL,
@@ -125,10 +136,22 @@ CREATE TABLE "evidence" (
 	CONSTRAINT "evidence_section_id_id_pk" PRIMARY KEY("section_id","id")
 );
 --> statement-breakpoint
+CREATE TABLE "grading_scales" (
+	"home_id" text NOT NULL,
+	"id" text NOT NULL,
+	"changed_by" text NOT NULL,
+	"changed_at" timestamp with time zone NOT NULL,
+	"act_id" text NOT NULL,
+	"name" text NOT NULL,
+	"steps" jsonb NOT NULL,
+	"removed" boolean NOT NULL,
+	CONSTRAINT "grading_scales_home_id_id_pk" PRIMARY KEY("home_id","id")
+);
+--> statement-breakpoint
 CREATE TABLE "journal" (
 	"seq" bigserial NOT NULL,
 	"id" text PRIMARY KEY NOT NULL,
-	"section_id" text NOT NULL,
+	"home_id" text NOT NULL,
 	"user_id" text NOT NULL,
 	"kind" text NOT NULL,
 	"made_at" timestamp with time zone NOT NULL,
@@ -179,10 +202,33 @@ CREATE TABLE "plans" (
 	"method" text NOT NULL,
 	"scale" jsonb NOT NULL,
 	"places" smallint NOT NULL,
+	"rounding" text NOT NULL,
+	"label_from" text NOT NULL,
+	"cap" numeric(12, 3),
 	"missing_counts_as" numeric(12, 3),
 	"incomplete_counts_as" text NOT NULL,
 	"low_line" numeric(12, 3) NOT NULL,
+	"low_scores_want_note" boolean NOT NULL,
+	"default_category_id" text,
+	"own" jsonb NOT NULL,
+	"parents" jsonb NOT NULL,
+	"course_points" jsonb NOT NULL,
+	"proficiency" jsonb NOT NULL,
+	"families" text NOT NULL,
 	CONSTRAINT "plans_section_id_id_pk" PRIMARY KEY("section_id","id")
+);
+--> statement-breakpoint
+CREATE TABLE "policies" (
+	"home_id" text NOT NULL,
+	"id" text NOT NULL,
+	"changed_by" text NOT NULL,
+	"changed_at" timestamp with time zone NOT NULL,
+	"act_id" text NOT NULL,
+	"scale_ids" jsonb,
+	"term_weights" jsonb,
+	"rounding" jsonb,
+	"low_line" numeric(12, 3),
+	CONSTRAINT "policies_home_id_id_pk" PRIMARY KEY("home_id","id")
 );
 --> statement-breakpoint
 CREATE TABLE "proficiency_scales" (
@@ -286,7 +332,6 @@ ALTER TABLE "declarations" ADD CONSTRAINT "declarations_section_id_sections_id_f
 ALTER TABLE "enrolments" ADD CONSTRAINT "enrolments_section_id_sections_id_fk" FOREIGN KEY ("section_id") REFERENCES "public"."sections"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "enrolments" ADD CONSTRAINT "enrolments_student_id_students_id_fk" FOREIGN KEY ("student_id") REFERENCES "public"."students"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "evidence" ADD CONSTRAINT "evidence_section_id_sections_id_fk" FOREIGN KEY ("section_id") REFERENCES "public"."sections"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
-ALTER TABLE "journal" ADD CONSTRAINT "journal_section_id_sections_id_fk" FOREIGN KEY ("section_id") REFERENCES "public"."sections"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "overrides" ADD CONSTRAINT "overrides_section_id_sections_id_fk" FOREIGN KEY ("section_id") REFERENCES "public"."sections"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "plans" ADD CONSTRAINT "plans_section_id_sections_id_fk" FOREIGN KEY ("section_id") REFERENCES "public"."sections"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "remarks" ADD CONSTRAINT "remarks_section_id_sections_id_fk" FOREIGN KEY ("section_id") REFERENCES "public"."sections"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
@@ -297,7 +342,7 @@ ALTER TABLE "sections" ADD CONSTRAINT "sections_course_id_courses_id_fk" FOREIGN
 ALTER TABLE "sections" ADD CONSTRAINT "sections_school_id_orgs_id_fk" FOREIGN KEY ("school_id") REFERENCES "public"."orgs"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 CREATE INDEX "declared_grades_section" ON "declared_grades" USING btree ("section_id","period_id");--> statement-breakpoint
 CREATE INDEX "enrolments_section" ON "enrolments" USING btree ("section_id");--> statement-breakpoint
-CREATE INDEX "journal_section" ON "journal" USING btree ("section_id","seq");--> statement-breakpoint
+CREATE INDEX "journal_home" ON "journal" USING btree ("home_id","seq");--> statement-breakpoint
 CREATE UNIQUE INDEX "run_items_id" ON "run_items" USING btree ("run_id","id");--> statement-breakpoint
 CREATE INDEX "runs_user" ON "runs" USING btree ("user_id","started_at");--> statement-breakpoint
 CREATE INDEX "runs_section" ON "runs" USING btree ("section_id");--> statement-breakpoint

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { jointId } from '#core/acts/records'
+import { jointId, type Method } from '#core/acts/records'
 import { periodOf } from '#core/calendar/periods'
 import { enrolledOn, type Student } from '#core/section'
 
@@ -65,8 +65,12 @@ async function close(): Promise<void> {
   sheet.value?.focus()
 }
 
-const loose = computed(() => classroom.ends.length)
-const looseShown = ref(false)
+const methodWords: Record<Method, string> = {
+  categories: 'By category weights',
+  points: 'By total points',
+  assignments: 'By assignment',
+  none: 'No grade is computed',
+}
 const corner = computed(() => `${counted(rows.value.length, 'student')}`)
 
 /** The period in which a new assignment begins: the one looked at. */
@@ -81,18 +85,12 @@ const firstDate = computed(() =>
   <div class="view">
     <div class="tools">
       <Button label="Add assignment" @click="edit('new')" />
-      <span class="soft">{{ classroom.plan?.method === 'categories' ? 'By due date' : 'Total points' }}</span>
-      <button
-        v-if="loose"
-        type="button"
-        class="chip ochre loose"
-        :aria-expanded="looseShown"
-        @click="looseShown = !looseShown"
-      >
-        {{ counted(loose, 'loose end') }}
+      <span class="soft">{{ methodWords[classroom.rules?.method ?? 'points'] }}</span>
+      <button v-if="!classroom.pencil && columns.length" type="button" class="toggle" @click="classroom.takePencil()">
+        <i class="pi pi-pencil" aria-hidden="true" /> Take up the pencil
       </button>
+      <LooseEndsChip />
     </div>
-    <LooseEndList v-if="looseShown && loose" @done="looseShown = false" />
     <ClassSheet
       v-if="columns.length && rows.length"
       ref="sheet"
@@ -143,12 +141,15 @@ const firstDate = computed(() =>
         @edit="edit"
       />
       <p v-else class="soft">Whatever is selected shows here in full.</p>
+      <ClassNow v-if="classroom.pencil" class="after" />
     </MarginPanel>
   </div>
 </template>
 
 <style scoped>
-.loose {
-  margin-left: auto;
+.after {
+  margin-top: 18px;
+  border-top: 1px dashed var(--ai4);
+  padding-top: 10px;
 }
 </style>

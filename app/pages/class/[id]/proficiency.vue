@@ -9,7 +9,7 @@ const classroom = useClassroom()
 const sheet = useTemplateRef('sheet')
 const active = ref<{ rowId: string; columnId: string } | null>(null)
 
-const { scale, rows, columns, results, cell, result, evidence, actions, set, dyeOf } = useProficiencySheet(
+const { scale, rows, columns, results, cell, result, evidence, actions, set, dyeOf, method } = useProficiencySheet(
   (assignmentId) =>
     navigateTo({ path: `/class/${String(route.params.id)}`, query: { ...route.query, edit: assignmentId } }),
 )
@@ -44,6 +44,7 @@ const chosen = computed(() => {
     calculated: calculatedLevel(classroom.snapshot!, found),
   }
 })
+const methodWords = computed(() => capital(method.value))
 const shortOf = (level: string) => levelOf(scale.value, level)?.short ?? level
 </script>
 
@@ -114,7 +115,8 @@ const shortOf = (level: string) => levelOf(scale.value, level)?.short ?? level
         </ol>
         <p class="total">
           <template v-if="chosen.calculated"
-            >Most recent: <b>{{ chosen.calculated.short }}, {{ chosen.calculated.label }}</b></template
+            >{{ methodWords }}: {{ chosen.calculated.value }},
+            <b>{{ chosen.calculated.level.short }}, {{ chosen.calculated.level.label }}</b></template
           ><template v-else>Not enough evidence</template>
         </p>
       </div>

@@ -1,0 +1,39 @@
+<script setup lang="ts">
+/** While the pencil is in hand: what has been tried, and the two ways to end it. */
+const classroom = useClassroom()
+const count = computed(() => {
+  void classroom.touched
+  return classroom.pencil ? classroom.penciled().length : 0
+})
+</script>
+
+<template>
+  <div v-if="classroom.pencil" class="pencil" role="status">
+    <i class="pi pi-pencil" aria-hidden="true" />
+    <span
+      ><b>In pencil.</b>
+      {{
+        count
+          ? `${counted(count, 'change')} tried; nothing is kept yet.`
+          : 'Try scores or rules; nothing is kept until you say so.'
+      }}</span
+    >
+    <Button label="Keep" :disabled="count === 0" @click="classroom.endPencil(true)" />
+    <Button label="Rub out" severity="secondary" @click="classroom.endPencil(false)" />
+  </div>
+</template>
+
+<style scoped>
+.pencil {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  padding: 6px 16px 6px 18px;
+  background: repeating-linear-gradient(135deg, var(--ai1) 0 6px, var(--sheet) 6px 12px);
+  border-top: 1px dashed var(--ai4);
+  border-bottom: 1px dashed var(--ai4);
+}
+.pencil span {
+  flex: 1;
+}
+</style>

@@ -1,0 +1,223 @@
+<script setup lang="ts">
+import type { Category, Plan } from '#core/acts/records'
+import type { Wanted } from '#core/acts/apply'
+import { gradingPeriods } from '#core/calendar/periods'
+import { assignmentsIn } from '#core/grading/rules'
+import { made100 } from '#core/looseends/weights'
+import { thousandths } from '#core/number/decimal'
+
+/** The categories of the plan, or the weights that a period has of its own. */
+const props = defineProps<{ own: Plan['own'][string] | null }>()
+const classroom = useClassroom()
+const plan = computed(() => classroom.plan!)
+const method = computed(() => props.own?.method ?? plan.value.method)
+
+const setCategory = (id: string, to: Partial<Category>) => classroom.change('plan', [{ kind: 'category', id, to }])
+const weightOf = (each: { id: string; weight: string }) => props.own?.weights[each.id] ?? each.weight
+
+function weigh(id: string, weight: string): void {
+  if (!props.own) return void setCategory(id, { weight })
+  const own = {
+    ...plan.value.own,
+    [classroom.periodId!]: { ...props.own, weights: { ...props.own.weights, [id]: weight } },
+  }
+  classroom.change('plan', [{ kind: 'plan', id: classroom.snapshot!.section.id, to: { own } }])
+}
+
+const inSum = computed(() => classroom.categories.filter((each) => each.counts && !each.extraCredit))
+const sum = computed(() => inSum.value.reduce((total, each) => total + thousandths(weightOf(each)), 0) / 1000)
+const weighted = computed(() => method.value === 'categories')
+
+/** What each weight comes to now, with today's empty categories left out, of 100. */
+const acting = computed(() => {
+  void classroom.touched
+  const filled = new Set(
+    classroom.students.flatMap((student) =>
+      [...(classroom.gradeOfStudent(student.id)?.categories ?? [])].flatMap(([id, result]) => (result ? id : [])),
+    ),
+  )
+  const total = inSum.value.reduce((all, each) => all + (filled.has(each.id) ? Number(weightOf(each)) : 0), 0)
+  return new Map(
+    inSum.value.map((each) => [each.id, filled.has(each.id) && total ? (100 * Number(weightOf(each))) / total : null]),
+  )
+})
+
+const byPeriod = computed(() => {
+  void classroom.shape
+  const it = classroom.snapshot!
+  return gradingPeriods(it.periods).map((period) => assignmentsIn(it, period))
+})
+const used = (id: string) => classroom.assignments.filter((each) => each.categoryId === id).length
+const fullest = (id: string) =>
+  Math.max(0, ...byPeriod.value.map((list) => list.filter((each) => each.categoryId === id && each.counts).length))
+
+function mendSum(): void {
+  const rules = inSum.value.map((category) => ({ category, weight: weightOf(category) }))
+  for (const { id, to } of made100(rules)) weigh(id, (to as Category).weight)
+}
+
+/** Puts a category before another, and gives all of them their places anew. */
+function place(id: string, at: number): void {
+  const ids = classroom.categories.map((each) => each.id).filter((each) => each !== id)
+  ids.splice(Math.max(0, Math.min(at, ids.length)), 0, id)
+  classroom.change(
+    'plan',
+    ids.map((each, index): Wanted => ({ kind: 'category', id: each, to: { place: index + 1 } })),
+  )
+}
+const grabbed = ref<string | null>(null)
+const over = ref<string | null>(null)
+function dropOn(id: string): void {
+  const from = grabbed.value
+  grabbed.value = over.value = null
+  if (from && from !== id)
+    place(
+      from,
+      classroom.categories.findIndex((each) => each.id === id),
+    )
+}
+
+const removing = ref<string | null>(null)
+const NOWHERE = 'nowhere'
+const movesTo = ref(NOWHERE)
+const orphans = computed(() =>
+  Object.entries(classroom.snapshot!.records.assignment).filter(
+    ([, each]) => !each.removed && each.categoryId === removing.value,
+  ),
+)
+const others = computed(() => classroom.categories.filter((each) => each.id !== removing.value))
+function askRemove(id: string): void {
+  removing.value = id
+  movesTo.value = others.value[0]?.id ?? NOWHERE
+}
+function remove(): void {
+  classroom.change('plan', [
+    { kind: 'category', id: removing.value!, to: { removed: true } },
+    ...orphans.value.map(([id]): Wanted => ({
+      kind: 'assignment',
+      id,
+      to: { categoryId: movesTo.value === NOWHERE ? null : movesTo.value },
+    })),
+  ])
+  removing.value = null
+}
+</script>
+
+<template>
+  <div>
+    <table v-if="classroom.categories.length" class="plain">
+      <thead>
+        <tr>
+          <th class="grip-col"><span class="visually-hidden">Order</span></th>
+          <th class="tint-col"><span class="visually-hidden">Tint</span></th>
+          <th>Name</th>
+          <th class="short-col">Short name</th>
+          <th class="weight-col number">Weight</th>
+          <th class="number acts-col">Acts as</th>
+          <th class="number items-col">Items</th>
+          <th class="x-col"><span class="visually-hidden">Rules and deleting</span></th>
+        </tr>
+      </thead>
+      <tbody v-for="(each, at) in classroom.categories" :key="each.id" :class="{ over: over === each.id }">
+        <CategoryRow
+          :category="each"
+          :weight="weightOf(each)"
+          :sum="sum"
+          :acts="acting.get(each.id) ?? null"
+          :items="used(each.id)"
+          :fullest="fullest(each.id)"
+          :method="method"
+          @set="setCategory(each.id, $event)"
+          @weigh="weigh(each.id, $event)"
+          @remove="askRemove(each.id)"
+          @move="place(each.id, at + $event)"
+          @grab="grabbed = each.id"
+          @over="over = grabbed ? each.id : null"
+          @drop="dropOn(each.id)"
+        />
+      </tbody>
+      <tfoot>
+        <tr>
+          <td colspan="2" />
+          <td colspan="2" class="soft">Together</td>
+          <td class="number together" :class="{ warn: weighted && sum !== 100 }">{{ sum }}</td>
+          <td colspan="3" class="soft">
+            <template v-if="weighted && sum !== 100"
+              >not 100: each weight counts as its share of this
+              <button v-if="sum > 0" type="button" class="chip" @click="mendSum">Make them 100</button></template
+            >
+          </td>
+        </tr>
+      </tfoot>
+    </table>
+    <p v-else class="soft">A category gathers work of one kind: tests, labs, notes. Each has a weight in the grade.</p>
+    <Dialog
+      :visible="removing !== null"
+      modal
+      header="Delete this category?"
+      :style="{ width: '28rem' }"
+      @update:visible="removing = null"
+    >
+      <p v-if="orphans.length === 0">No assignment uses it. Undo brings it back.</p>
+      <template v-else>
+        <p>{{ counted(orphans.length, 'assignment') }} {{ orphans.length === 1 ? 'is' : 'are' }} in it.</p>
+        <label class="label" for="moves-to">{{ orphans.length === 1 ? 'It goes' : 'They go' }} to</label>
+        <Select
+          v-model="movesTo"
+          input-id="moves-to"
+          :options="[...others, { id: NOWHERE, name: 'no category, so they count nowhere' }]"
+          option-label="name"
+          option-value="id"
+          fluid
+        />
+        <p class="soft small after">Undo brings everything back.</p>
+      </template>
+      <template #footer
+        ><Button label="Keep it" severity="secondary" @click="removing = null" /><Button label="Delete" @click="remove"
+      /></template>
+    </Dialog>
+  </div>
+</template>
+
+<style scoped>
+.plain {
+  table-layout: fixed;
+}
+.plain th {
+  padding: 4px 6px;
+}
+tbody.over {
+  box-shadow: inset 0 2px 0 var(--ai5);
+}
+tfoot td {
+  vertical-align: middle;
+  padding: 6px;
+}
+.grip-col,
+.tint-col {
+  width: 32px;
+}
+.short-col {
+  width: 104px;
+}
+.weight-col {
+  width: 84px;
+}
+.acts-col {
+  width: 88px;
+}
+.items-col {
+  width: 52px;
+}
+.x-col {
+  width: 84px;
+}
+.together {
+  font-weight: 640;
+  font-size: 13px;
+  padding-right: 16px !important;
+}
+.after {
+  margin-top: 8px;
+}
+</style>

@@ -1,0 +1,99 @@
+<script setup lang="ts">
+import type { Plan } from '#core/acts/records'
+import { saidOfRounding } from '#core/grading/said'
+import { descending } from '#core/scales/grading'
+
+/** Scale, rounding and cap. */
+const emit = defineEmits<{ set: [to: Partial<Plan>] }>()
+const classroom = useClassroom()
+const plan = computed(() => classroom.plan!)
+const policy = computed(() => classroom.snapshot!.policy)
+const by = computed(() => classroom.snapshot!.policyBy ?? 'the office')
+const editing = ref(false)
+
+/** The scales that may be used; the class's own copy stands among them, also when its original has changed. */
+const scales = computed(() => {
+  const allowed = policy.value.scaleIds
+  const offered = classroom.snapshot!.scales.filter((each) => allowed === null || allowed.includes(each.id))
+  const present = plan.value.scale
+  const known = offered.some((each) => each.id === present.id)
+  return [...(known ? [] : [{ ...present, id: present.id ?? 'copy' }]), ...offered].map(({ id, name }) => ({
+    value: id,
+    words: name,
+  }))
+})
+function choose(id: string): void {
+  const found = classroom.snapshot!.scales.find((each) => each.id === id)
+  if (found) emit('set', { scale: { id, name: found.name, steps: found.steps } })
+}
+
+const steps = computed(() =>
+  descending(plan.value.scale)
+    .map((step) => `${step.label} from ${step.from}`)
+    .join(', '),
+)
+const places = [0, 1, 2].map((value) => ({
+  value: value as Plan['places'],
+  words: value === 0 ? 'whole numbers, as 92' : value === 1 ? 'one place, as 91.7' : 'two places, as 91.67',
+}))
+const roundingWords = [
+  { value: 'half up' as const, words: 'halves go up' },
+  { value: 'down' as const, words: 'always down' },
+  { value: 'up' as const, words: 'always up' },
+  { value: 'nearest half' as const, words: 'to the nearest half, as 91.5' },
+]
+const labelFrom = [
+  { value: 'displayed' as const, words: 'the grade as shown' },
+  { value: 'exact' as const, words: 'the unrounded grade' },
+]
+const fixed = computed(() => (policy.value.rounding ? by.value : null))
+const setRounding = (rounding: Plan['rounding']) =>
+  emit('set', rounding === 'nearest half' ? { rounding, places: 0 } : { rounding })
+const readCap = (text: string) => (text.trim() === '' ? { kept: '' } : readers.percent(text))
+</script>
+
+<template>
+  <div>
+    <div class="pairs">
+      <PlanChoice label="Scale" :value="plan.scale.id ?? 'copy'" :options="scales" @choose="choose" />
+      <div class="aside">
+        <Button label="Edit or make a scale" severity="secondary" @click="editing = true" />
+        <FixedNote v-if="policy.scaleIds" :by="`${by}: ${counted(policy.scaleIds.length, 'scale')} to choose from`" />
+      </div>
+      <p class="soft small wide">{{ steps }}</p>
+      <PlanChoice
+        label="Grades are shown in"
+        :value="plan.rounding === 'nearest half' ? 0 : plan.places"
+        :options="places"
+        :fixed-by="fixed"
+        @choose="emit('set', { places: $event, ...(plan.rounding === 'nearest half' ? { rounding: 'half up' } : {}) })"
+      />
+      <PlanChoice
+        label="Rounded"
+        :value="plan.rounding"
+        :options="roundingWords"
+        :fixed-by="fixed"
+        @choose="setRounding"
+      />
+      <PlanChoice
+        label="The label is that of"
+        :value="plan.labelFrom"
+        :options="labelFrom"
+        :fixed-by="fixed"
+        @choose="emit('set', { labelFrom: $event })"
+      />
+      <span class="term">No computed grade above</span>
+      <KeptField
+        :value="plan.cap ?? ''"
+        label="No computed grade above, in percent; empty for no cap"
+        :read="readCap"
+        inputmode="decimal"
+        class="figure"
+        placeholder="no cap"
+        @keep="emit('set', { cap: $event || null })"
+      />
+    </div>
+    <p class="soft said">{{ saidOfRounding(plan) }}</p>
+    <ScaleDialog v-if="editing" @close="editing = false" />
+  </div>
+</template>

@@ -1,0 +1,145 @@
+<script setup lang="ts">
+import type { Composition, Plan } from '#core/acts/records'
+import { childrenOf, type Period } from '#core/calendar/periods'
+import { compositionOf, fixedWeights } from '#core/grading/rules'
+import { saidOfCoursePoints, saidOfParent } from '#core/grading/said'
+
+/** How longer periods are made, and the points that a course level adds. */
+const emit = defineEmits<{ set: [to: Partial<Plan>] }>()
+const classroom = useClassroom()
+const plan = computed(() => classroom.plan!)
+const by = computed(() => classroom.snapshot!.policyBy ?? 'the office')
+
+const parents = computed(() => {
+  void classroom.shape
+  const it = classroom.snapshot!
+  return it.periods
+    .filter((period) => childrenOf(it.periods, period.id).length > 0)
+    .sort((a, b) => a.lastDay.localeCompare(b.lastDay) || b.firstDay.localeCompare(a.firstDay))
+    .map((period) => {
+      const children = childrenOf(it.periods, period.id)
+      return {
+        period,
+        children,
+        composition: compositionOf(it, plan.value, period)!,
+        fixed: fixedWeights(it, children) ? by.value : null,
+        said: saidOfParent(it, period),
+      }
+    })
+})
+
+function setParent(period: Period, composition: Composition): void {
+  emit('set', { parents: { ...plan.value.parents, [period.id]: composition } })
+}
+const asComposed = (composition: Composition) =>
+  composition.rule === 'compose' ? composition : { rule: 'compose' as const, weights: {}, enters: 'exact' as const }
+
+function togglePeriod(id: string): void {
+  const { coursePoints } = plan.value
+  const periodIds = coursePoints.periodIds.includes(id)
+    ? coursePoints.periodIds.filter((each) => each !== id)
+    : [...coursePoints.periodIds, id]
+  emit('set', { coursePoints: { ...coursePoints, periodIds } })
+}
+const saidOfPoints = computed(() => {
+  void classroom.shape
+  return saidOfCoursePoints(classroom.snapshot!)
+})
+</script>
+
+<template>
+  <div>
+    <div v-for="{ period, children, composition, fixed, said } in parents" :key="period.id" class="parent">
+      <div class="row-of">
+        <b class="title">{{ period.title }}</b>
+        <button
+          type="button"
+          class="toggle"
+          :disabled="!!fixed"
+          :aria-pressed="composition.rule === 'compose'"
+          :aria-label="`${period.title} is composed of its periods`"
+          @click="setParent(period, asComposed(composition))"
+        >
+          composed of its periods
+        </button>
+        <button
+          type="button"
+          class="toggle"
+          :disabled="!!fixed"
+          :aria-pressed="composition.rule === 'all work'"
+          :aria-label="`${period.title} is made of all its work`"
+          @click="setParent(period, { rule: 'all work' })"
+        >
+          made of all its work
+        </button>
+      </div>
+      <div v-if="composition.rule === 'compose'" class="row-of weights">
+        <label v-for="child in children" :key="child.id" class="check"
+          >{{ child.title }}
+          <KeptField
+            :value="composition.weights[child.id]!"
+            :label="`Weight of ${child.title} in ${period.title}`"
+            :read="readers.weight"
+            :disabled="!!fixed"
+            inputmode="decimal"
+            class="figure"
+            @keep="setParent(period, { ...composition, weights: { ...composition.weights, [child.id]: $event } })"
+        /></label>
+        <label class="check"
+          ><Checkbox
+            :model-value="composition.enters === 'displayed'"
+            binary
+            @update:model-value="setParent(period, { ...composition, enters: $event ? 'displayed' : 'exact' })"
+          />enter as shown</label
+        >
+      </div>
+      <FixedNote v-if="fixed" :by="fixed" />
+      <p class="soft said">{{ said }}</p>
+    </div>
+    <div class="parent">
+      <div class="row-of">
+        <b class="title">Course level</b>
+        <KeptField
+          :value="plan.coursePoints.points"
+          label="Points added for the course level"
+          :read="readers.points"
+          inputmode="decimal"
+          class="figure"
+          @keep="emit('set', { coursePoints: { ...plan.coursePoints, points: $event } })"
+        />
+        <span class="soft">points added to</span>
+        <button
+          v-for="each in classroom.snapshot!.periods"
+          :key="each.id"
+          type="button"
+          class="toggle"
+          :aria-pressed="plan.coursePoints.periodIds.includes(each.id)"
+          @click="togglePeriod(each.id)"
+        >
+          {{ each.title }}
+        </button>
+      </div>
+      <p class="soft said">{{ saidOfPoints }}</p>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.parent + .parent {
+  margin-top: 14px;
+}
+.title {
+  min-width: 92px;
+}
+.weights {
+  gap: 6px 16px;
+  margin-top: 7px;
+  padding-left: 96px;
+}
+.said {
+  padding-left: 96px;
+}
+.toggle:disabled {
+  cursor: default;
+}
+</style>

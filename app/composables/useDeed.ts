@@ -1,0 +1,74 @@
+import type { ActKind } from '#core/acts/act'
+import { changesTo, type Wanted } from '#core/acts/apply'
+import { blanks, noRecords, type Records } from '#core/acts/records'
+import { plansResponse, type ClassPlan, type PlansResponse, type Together } from '#shared/plans'
+
+/** What one home is to become, and the records that it stands on. */
+export interface Part {
+  home: string
+  records: Partial<Records>
+  wanted: readonly Wanted[]
+}
+
+/** One act for each home in which something changes. */
+export function deedOf(kind: ActKind, parts: readonly Part[]): Together {
+  return parts.flatMap(({ home, records, wanted }) => {
+    const changes = changesTo({ ...noRecords(), ...records }, wanted) as Together[number]['act']['changes']
+    return changes.length
+      ? [{ home, act: { id: crypto.randomUUID(), kind, at: new Date().toISOString(), changes } }]
+      : []
+  })
+}
+
+/** A deed on several classes that is being decided: what the server knows of them, and what became of it. */
+export function useDeed() {
+  const classroom = useClassroom()
+  const plans = shallowRef<PlansResponse | null>(null)
+  const problem = ref('')
+  const busy = ref(false)
+  // The same deed is sent again after a lost answer, so that it is never done twice.
+  let sent: { key: string; acts: Together } | null = null
+
+  async function load(): Promise<void> {
+    problem.value = ''
+    try {
+      plans.value = await ask('/api/plans', plansResponse)
+    } catch (error) {
+      if (!(error instanceof ApiProblem)) throw error
+      problem.value = error.message
+    }
+  }
+
+  /** Does it. Answers whether it is done; if not, `problem` says why, and nothing was changed. */
+  async function perform(kind: ActKind, parts: readonly Part[]): Promise<boolean> {
+    const key = JSON.stringify(parts.map(({ home, wanted }) => [home, wanted]))
+    if (sent?.key !== key) sent = { key, acts: deedOf(kind, parts) }
+    if (sent.acts.length === 0) return true
+    busy.value = true
+    problem.value = ''
+    try {
+      await classroom.together(sent.acts)
+      return true
+    } catch (error) {
+      if (!(error instanceof ApiProblem)) throw error
+      if (!error.unreachable) sent = null
+      problem.value = error.message
+      return false
+    } finally {
+      busy.value = false
+    }
+  }
+
+  return { plans, problem, busy, load, perform }
+}
+
+/** The records of a class that its plan is made of; of assignments only what a copied plan can change. */
+export function recordsOf(each: ClassPlan): Partial<Records> {
+  return {
+    plan: each.plan ? { [each.id]: each.plan } : {},
+    category: each.categories,
+    assignment: Object.fromEntries(
+      each.assignments.map(({ id, name, categoryId }) => [id, { ...blanks.assignment, name, categoryId }]),
+    ),
+  }
+}

@@ -1,0 +1,118 @@
+<script setup lang="ts">
+import { told } from '#core/grading/told'
+import { fullName } from '#core/section'
+import { saidOfMarks, saidOfMethod, saidOfRounding } from '#core/grading/said'
+
+/** The whole work of a grade on a page that prints: of one student, or of the class mean. */
+const route = useRoute()
+const router = useRouter()
+const classroom = useClassroom()
+
+const student = computed(() => classroom.students.find((each) => each.id === route.query.student) ?? null)
+const lines = computed(() => {
+  const work = student.value && classroom.workOf(student.value.id)
+  return work ? told(classroom.snapshot!, work) : []
+})
+/** The class mean is made of these; who is not in it is left out with the reason. */
+const grades = computed(() => {
+  void classroom.touched
+  return classroom.students.map((each) => ({
+    id: each.id,
+    name: fullName(each),
+    grade: classroom.gradeOfStudent(each.id)?.effective ?? null,
+    there: each.spans.some((span) => span.lastDay === null || span.lastDay >= usePerson().today),
+  }))
+})
+const counting = computed(() => grades.value.filter((each) => each.there && each.grade))
+const print = () => window.print()
+const show = (id: string | null) => navigateTo({ query: { ...route.query, student: id ?? undefined } })
+const at = computed(() => classroom.students.findIndex((each) => each.id === student.value?.id))
+const neighbour = (by: number) => classroom.students[at.value + by]
+</script>
+
+<template>
+  <div class="view">
+    <div class="tools">
+      <Button label="Back" severity="secondary" @click="router.back()" />
+      <Button label="Print" severity="secondary" @click="print" />
+      <template v-if="student">
+        <button type="button" class="toggle" :disabled="!neighbour(-1)" @click="show(neighbour(-1)!.id)">
+          previous
+        </button>
+        <button type="button" class="toggle" :disabled="!neighbour(1)" @click="show(neighbour(1)!.id)">next</button>
+        <button type="button" class="toggle" @click="show(null)">class mean</button>
+      </template>
+      <button
+        v-for="each in classroom.lineage.slice(1)"
+        :key="each.id"
+        type="button"
+        class="toggle"
+        @click="navigateTo({ query: { ...route.query, period: each.id } })"
+      >
+        {{ each.title }}
+      </button>
+    </div>
+    <div class="paper">
+      <h2>{{ student ? fullName(student) : 'Class mean' }}</h2>
+      <p class="soft">
+        {{ classroom.snapshot!.section.title }}, {{ classroom.period?.title }},
+        {{ shortDay(classroom.period?.firstDay ?? null) }} to {{ shortDay(classroom.period?.lastDay ?? null) }}
+      </p>
+      <template v-if="student">
+        <WorkLines :lines="lines" class="lines" />
+        <p class="soft small rules">
+          {{ saidOfMethod(classroom.rules?.method ?? 'points') }} {{ saidOfMarks(classroom.plan!) }}
+          {{ saidOfRounding(classroom.plan!) }}
+        </p>
+      </template>
+      <template v-else>
+        <table class="plain lines">
+          <tbody>
+            <tr v-for="each in grades" :key="each.id" :class="{ soft: !each.there || !each.grade }">
+              <td>{{ each.name }}</td>
+              <td class="number">{{ each.grade?.percent ?? 'no grade: left out' }}</td>
+              <td>{{ each.there ? (each.grade?.label ?? '') : 'no longer in the class: left out' }}</td>
+            </tr>
+          </tbody>
+          <tfoot>
+            <tr>
+              <td>
+                <b>Mean of {{ counted(counting.length, 'grade') }}</b>
+              </td>
+              <td class="number">
+                <b>{{ classroom.mean ?? 'none yet' }}</b>
+              </td>
+              <td class="soft small">of the unrounded grades, rounded once</td>
+            </tr>
+          </tfoot>
+        </table>
+      </template>
+    </div>
+    <MarginPanel><ClassNow /></MarginPanel>
+  </div>
+</template>
+
+<style scoped>
+.paper {
+  overflow-y: auto;
+  background: var(--sheet);
+  padding: 16px 24px 40px;
+}
+.lines {
+  max-width: 600px;
+  margin-top: 12px;
+}
+.rules {
+  max-width: 600px;
+  margin-top: 14px;
+}
+@media print {
+  .tools {
+    display: none;
+  }
+  .paper {
+    overflow: visible;
+    padding: 0;
+  }
+}
+</style>

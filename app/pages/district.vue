@@ -1,0 +1,269 @@
+<script setup lang="ts">
+import { blanks, type Policy } from '#core/acts/records'
+import { scaleFaults } from '#core/scales/faults'
+import { actsResponse } from '#shared/class'
+import { districtResponse, type DistrictResponse } from '#shared/plans'
+
+/** What the district's office fixes for every class, and the scales that it offers. */
+useHead({ title: 'District policy · Yukata' })
+const district = shallowRef<DistrictResponse | null>(null)
+const problem = ref('')
+const said = ref('')
+
+async function attempt(work: () => Promise<void>): Promise<void> {
+  problem.value = ''
+  try {
+    await work()
+  } catch (error) {
+    if (!(error instanceof ApiProblem)) throw error
+    problem.value = error.message
+  }
+}
+const load = () => attempt(async () => void (district.value = await ask('/api/district', districtResponse)))
+await load()
+
+const policy = computed<Policy>(() => district.value?.policy ?? blanks.policy)
+async function perform(kind: 'policy' | 'scale', part: Omit<Part, 'home'>): Promise<void> {
+  await attempt(async () => {
+    const acts = deedOf(kind, [{ home: 'district', ...part }])
+    if (acts.length) await ask('/api/acts', actsResponse, { method: 'POST', body: { acts } })
+    said.value = 'Kept. It acts in every class from now on.'
+    district.value = await ask('/api/district', districtResponse)
+  })
+}
+const set = (to: Partial<Policy>) =>
+  perform('policy', {
+    records: { policy: { district: policy.value } },
+    wanted: [{ kind: 'policy', id: 'district', to }],
+  })
+
+const rounding = computed(() => policy.value.rounding)
+const places = [0, 1, 2].map((value) => ({
+  value: value as 0 | 1 | 2,
+  words: value === 0 ? 'whole numbers' : counted(value, 'place'),
+}))
+const roundingWords = [
+  { value: 'half up' as const, words: 'halves go up' },
+  { value: 'down' as const, words: 'always down' },
+  { value: 'up' as const, words: 'always up' },
+  { value: 'nearest half' as const, words: 'to the nearest half' },
+]
+const labelFrom = [
+  { value: 'displayed' as const, words: 'the grade as shown' },
+  { value: 'exact' as const, words: 'the unrounded grade' },
+]
+function allow(id: string, allowed: boolean): void {
+  const ids = policy.value.scaleIds ?? []
+  void set({ scaleIds: allowed ? [...ids, id] : ids.filter((each) => each !== id) })
+}
+
+const draft = ref<ScaleDraft | null>(null)
+const tried = ref(false)
+const original = computed(() => district.value?.scales.find((each) => each.id === draft.value?.id) ?? null)
+const steps = computed(() => (draft.value ? stepsOf(draft.value, original.value) : []))
+const faults = computed(() => scaleFaults(steps.value))
+const nameFault = computed(() => {
+  const read = readers.scaleName(draft.value?.name ?? '')
+  return 'problem' in read ? read.problem : ''
+})
+function edit(id: string | null): void {
+  const found = district.value?.scales.find((each) => each.id === id) ?? district.value!.scales[0]!
+  draft.value = { ...draftOf(found), ...(id === null ? { id: null, name: '' } : {}) }
+  tried.value = false
+}
+async function keepScale(): Promise<void> {
+  tried.value = true
+  if (!draft.value || nameFault.value || faults.value.some((each) => !each.mild)) return
+  const id = draft.value.id ?? crypto.randomUUID()
+  await perform('scale', {
+    records: { scale: district.value!.own },
+    wanted: [{ kind: 'scale', id, to: { name: draft.value.name.trim(), steps: steps.value, removed: false } }],
+  })
+  if (!problem.value) draft.value = null
+}
+const usedBy = (id: string) => counted(district.value?.uses[id] ?? 0, 'class', 'classes')
+</script>
+
+<template>
+  <main id="work" class="page">
+    <h1>District policy</h1>
+    <p class="soft lead">
+      What is fixed here acts in every class at once, and its teacher sees it as fixed, and by whom. What is left open
+      is the teacher's.
+      <template v-if="district?.policyBy">Last changed by {{ district.policyBy }}.</template>
+    </p>
+    <Message v-if="problem" severity="error">{{ problem }}</Message>
+    <p class="small soft" role="status">{{ said }}</p>
+    <template v-if="district">
+      <section>
+        <h2>Term work and exam</h2>
+        <label class="check"
+          ><Checkbox
+            :model-value="policy.termWeights !== null"
+            binary
+            @update:model-value="set({ termWeights: $event ? { work: '80', exam: '20' } : null })"
+          />Fix what they weigh in a longer period</label
+        >
+        <div v-if="policy.termWeights" class="row-of gap">
+          <span class="beside"
+            >Term work
+            <KeptField
+              :value="policy.termWeights.work"
+              label="Weight of term work"
+              :read="readers.weight"
+              inputmode="decimal"
+              class="figure"
+              @keep="set({ termWeights: { ...policy.termWeights, work: $event } })" /></span
+          ><span class="beside"
+            >Exam
+            <KeptField
+              :value="policy.termWeights.exam"
+              label="Weight of the exam"
+              :read="readers.weight"
+              inputmode="decimal"
+              class="figure"
+              @keep="set({ termWeights: { ...policy.termWeights, exam: $event } })"
+          /></span>
+        </div>
+      </section>
+      <section>
+        <h2>Rounding</h2>
+        <label class="check"
+          ><Checkbox
+            :model-value="rounding !== null"
+            binary
+            @update:model-value="
+              set({ rounding: $event ? { places: 0, rounding: 'half up', labelFrom: 'displayed' } : null })
+            "
+          />Fix how grades are rounded</label
+        >
+        <div v-if="rounding" class="pairs next">
+          <PlanChoice
+            label="Grades are shown in"
+            :value="rounding.places"
+            :options="places"
+            @choose="set({ rounding: { ...rounding, places: $event } })"
+          />
+          <PlanChoice
+            label="Rounded"
+            :value="rounding.rounding"
+            :options="roundingWords"
+            @choose="set({ rounding: { ...rounding, rounding: $event } })"
+          />
+          <PlanChoice
+            label="The label is that of"
+            :value="rounding.labelFrom"
+            :options="labelFrom"
+            @choose="set({ rounding: { ...rounding, labelFrom: $event } })"
+          />
+        </div>
+      </section>
+      <section>
+        <h2>Low line</h2>
+        <label class="check"
+          ><Checkbox
+            :model-value="policy.lowLine !== null"
+            binary
+            @update:model-value="set({ lowLine: $event ? '70' : null })"
+          />Fix the percent below which a grade wants a remark</label
+        >
+        <div v-if="policy.lowLine !== null" class="row-of gap">
+          <KeptField
+            :value="policy.lowLine"
+            label="Low line, in percent"
+            :read="readers.lowLine"
+            inputmode="decimal"
+            class="figure"
+            @keep="set({ lowLine: $event })"
+          />
+        </div>
+      </section>
+      <section>
+        <div class="head">
+          <h2>Grading scales</h2>
+          <Button label="Make a scale" severity="secondary" @click="edit(null)" />
+        </div>
+        <label class="check"
+          ><Checkbox
+            :model-value="policy.scaleIds !== null"
+            binary
+            @update:model-value="set({ scaleIds: $event ? district.scales.map((each) => each.id) : null })"
+          />Allow only some of them</label
+        >
+        <table class="plain scales">
+          <tbody>
+            <tr v-for="each in district.scales" :key="each.id">
+              <td>
+                <label v-if="policy.scaleIds" class="check"
+                  ><Checkbox
+                    :model-value="policy.scaleIds.includes(each.id)"
+                    binary
+                    @update:model-value="allow(each.id, $event)"
+                  />{{ each.name }}</label
+                ><span v-else>{{ each.name }}</span>
+              </td>
+              <td class="soft">{{ each.steps.map((step) => `${step.label} ${step.from}`).join(', ') }}</td>
+              <td class="soft number uses">{{ usedBy(each.id) }}</td>
+              <td class="number">
+                <button v-if="each.id in district.own" type="button" class="toggle" @click="edit(each.id)">
+                  change
+                </button>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </section>
+    </template>
+    <Dialog
+      :visible="draft !== null"
+      modal
+      :header="draft?.id ? 'Change a scale' : 'Make a scale'"
+      :style="{ width: '34rem' }"
+      @update:visible="draft = null"
+    >
+      <template v-if="draft">
+        <TextField v-model="draft.name" label="Name" :maxlength="60" :problem="tried ? nameFault : ''" autofocus />
+        <ScaleSteps v-model="draft.steps" mine :faults="faults" />
+        <p v-if="draft.id" class="soft small">
+          {{ usedBy(draft.id) }} grade by it. They keep the old steps until their teachers take the new ones; each is
+          told.
+        </p>
+      </template>
+      <template #footer
+        ><Button label="Close" severity="secondary" @click="draft = null" /><Button label="Keep" @click="keepScale"
+      /></template>
+    </Dialog>
+  </main>
+</template>
+
+<style scoped>
+.lead {
+  max-width: 44rem;
+  margin-top: 4px;
+}
+section {
+  padding: 16px 0 2px;
+  max-width: 780px;
+}
+h2 {
+  margin-bottom: 6px;
+}
+.gap {
+  gap: 6px 18px;
+  margin-top: 8px;
+}
+.head {
+  display: flex;
+  justify-content: space-between;
+  align-items: start;
+}
+.scales {
+  margin-top: 10px;
+}
+.scales td {
+  vertical-align: middle;
+}
+.uses {
+  white-space: nowrap;
+}
+</style>

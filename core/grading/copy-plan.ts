@@ -1,0 +1,299 @@
+import { blanks, type Category, type Composition, type Plan, type Policy } from '../acts/records'
+import { same, type Wanted } from '../acts/apply'
+import { childrenOf, type Period } from '../calendar/periods'
+import { many } from './words'
+
+/** What of a plan can be copied by itself. */
+export const planParts = ['categories', 'scale', 'rounding', 'marks', 'composition', 'levels'] as const
+export type PlanPart = (typeof planParts)[number]
+
+/** A plan with what it stands on. */
+export interface PlanHolder {
+  id: string
+  title: string
+  periods: readonly Period[]
+  plan: Readonly<Plan> | null
+  categories: Readonly<Record<string, Category>>
+  assignments: readonly { id: string; name: string; categoryId: string | null }[]
+}
+
+/** What copying would change in one class, before it is done. */
+export interface PlanCopy {
+  wanted: Wanted[]
+  changes: { what: string; before: string; after: string }[]
+  /** What cannot be copied, and why. */
+  cannot: string[]
+  /** Categories that would vanish while assignments are in them, and where those go. */
+  moved: { categoryId: string; name: string; assignments: number; to: string }[]
+}
+
+/** Where a category's assignments go when it vanishes: the name of a category of the copied plan, or `stay`. */
+export type Moves = Readonly<Record<string, string>>
+
+const partFields: Record<Exclude<PlanPart, 'categories' | 'composition'>, (keyof Plan)[]> = {
+  scale: ['scale'],
+  rounding: ['places', 'rounding', 'labelFrom', 'cap'],
+  marks: ['missingCountsAs', 'incompleteCountsAs', 'lowLine', 'lowScoresWantNote', 'families'],
+  levels: ['proficiency'],
+}
+const partNames: Record<PlanPart, string> = {
+  categories: 'Method and categories',
+  scale: 'Grading scale',
+  rounding: 'Rounding',
+  marks: 'Missing work, low line, families',
+  composition: 'Longer periods and course-level points',
+  levels: 'Proficiency',
+}
+export const nameOfPart = (part: PlanPart): string => partNames[part]
+
+/**
+ * Compares a plan with that of another class, and says what copying it there would do. Categories are known by their
+ * names; periods by their titles and places in the tree.
+ *
+ * @param moves where assignments of vanishing categories go; by default to the first category of the copied plan
+ * @param newId makes ids for new categories
+ * @example copyPlan(from, to, ['rounding'], policy, {}, newId).changes // [{ what: 'places', before: '1', after: '0' }]
+ */
+export function copyPlan(
+  from: PlanHolder,
+  to: PlanHolder,
+  parts: readonly PlanPart[],
+  policy: Readonly<Policy>,
+  moves: Moves,
+  newId: () => string,
+): PlanCopy {
+  const copy: PlanCopy = { wanted: [], changes: [], cannot: [], moved: [] }
+  const source = from.plan ?? blanks.plan
+  const present = to.plan ?? blanks.plan
+  const next: Partial<Plan> = {}
+  for (const part of parts)
+    if (part !== 'categories' && part !== 'composition')
+      for (const field of partFields[part]) Object.assign(next, { [field]: source[field] })
+  const ids = parts.includes('categories') ? copyCategories(from, to, moves, newId, copy) : null
+  if (ids) {
+    next.method = source.method
+    next.defaultCategoryId = source.defaultCategoryId && (ids.get(source.defaultCategoryId) ?? null)
+  }
+  if (parts.includes('composition')) copyComposition(from, to, source, next, copy)
+  if (ids) next.own = copyOwn(from, to, source, ids, copy)
+  leaveFixed(next, present, policy, copy)
+  const fields = (Object.keys(next) as (keyof Plan)[]).filter((field) => !same(next[field], present[field]))
+  for (const field of fields)
+    copy.changes.push({
+      what: fieldNames[field],
+      before: inWords(field, present),
+      after: inWords(field, { ...present, ...next }),
+    })
+  if (fields.length)
+    copy.wanted.push({ kind: 'plan', id: to.id, to: Object.fromEntries(fields.map((field) => [field, next[field]])) })
+  return copy
+}
+
+/** Copies categories by name; gives the source's ids to the target's. */
+function copyCategories(
+  from: PlanHolder,
+  to: PlanHolder,
+  moves: Moves,
+  newId: () => string,
+  copy: PlanCopy,
+): Map<string, string> {
+  const there = (holder: PlanHolder) =>
+    Object.entries(holder.categories)
+      .filter(([, each]) => !each.removed)
+      .sort(([, a], [, b]) => a.place - b.place)
+  const named = (name: string) => name.trim().toLowerCase()
+  const target = new Map(there(to).map(([id, each]) => [named(each.name), { id, each }]))
+  const ids = new Map<string, string>()
+  const byName = new Map<string, string>()
+  for (const [id, { removed: _, ...each }] of there(from)) {
+    const found = target.get(named(each.name))
+    const ownId = found?.id ?? newId()
+    ids.set(id, ownId)
+    byName.set(named(each.name), ownId)
+    const keys = Object.keys(each) as (keyof typeof each)[]
+    const changed = found ? keys.filter((key) => !same(found.each[key], each[key])) : keys
+    if (!found) copy.changes.push({ what: each.name, before: 'not there', after: categoryWords(each) })
+    else if (categoryWords(found.each) !== categoryWords(each))
+      copy.changes.push({ what: each.name, before: categoryWords(found.each), after: categoryWords(each) })
+    if (changed.length || !found)
+      copy.wanted.push({
+        kind: 'category',
+        id: ownId,
+        to: { ...Object.fromEntries(changed.map((key) => [key, each[key]])), ...(found ? {} : { removed: false }) },
+      })
+  }
+  const first = there(from)[0]?.[1].name
+  for (const [id, each] of there(to)) {
+    if (byName.has(named(each.name))) continue
+    const own = to.assignments.filter((assignment) => assignment.categoryId === id)
+    const goes = own.length ? (moves[id] ?? first ?? 'stay') : ''
+    if (goes === 'stay') {
+      copy.cannot.push(
+        `${each.name} stays, because ${many(own.length, 'assignment')} ${own.length === 1 ? 'is' : 'are'} in it.`,
+      )
+      continue
+    }
+    if (own.length) copy.moved.push({ categoryId: id, name: each.name, assignments: own.length, to: goes })
+    copy.changes.push({
+      what: each.name,
+      before: categoryWords(each),
+      after: own.length ? `gone; ${many(own.length, 'assignment')} to ${goes}` : 'gone',
+    })
+    copy.wanted.push({ kind: 'category', id, to: { removed: true } })
+    for (const assignment of own)
+      copy.wanted.push({ kind: 'assignment', id: assignment.id, to: { categoryId: byName.get(named(goes))! } })
+  }
+  return ids
+}
+
+/** The period of another year or class that has the same title and the same titles above it. */
+function counterpart(from: PlanHolder, to: PlanHolder, id: string): string | null {
+  if (to.periods.some((each) => each.id === id)) return id
+  const path = (periods: readonly Period[], period: Period): string => {
+    const parent = periods.find((each) => each.id === period.parentId)
+    // A year's own title differs from year to year.
+    return parent ? `${path(periods, parent)} / ${period.title}` : period.kind
+  }
+  const period = from.periods.find((each) => each.id === id)
+  if (!period) return null
+  const wanted = path(from.periods, period)
+  return to.periods.find((each) => path(to.periods, each) === wanted)?.id ?? null
+}
+
+const titleOf = (holder: PlanHolder, id: string) => holder.periods.find((each) => each.id === id)?.title ?? 'A period'
+
+function copyComposition(
+  from: PlanHolder,
+  to: PlanHolder,
+  source: Readonly<Plan>,
+  next: Partial<Plan>,
+  copy: PlanCopy,
+): void {
+  const parents: Record<string, Composition> = {}
+  for (const [id, composition] of Object.entries(source.parents)) {
+    const own = counterpart(from, to, id)
+    if (!own) {
+      copy.cannot.push(`${titleOf(from, id)} has no counterpart in this class’s year.`)
+      continue
+    }
+    if (composition.rule === 'all work') parents[own] = composition
+    else {
+      const children = new Set(childrenOf(to.periods, own).map((child) => child.id))
+      const weights: Record<string, string> = {}
+      for (const [child, weight] of Object.entries(composition.weights)) {
+        const found = counterpart(from, to, child)
+        if (found && children.has(found)) weights[found] = weight
+        else
+          copy.cannot.push(`${titleOf(from, child)}, in ${titleOf(from, id)}, has no counterpart in this class’s year.`)
+      }
+      parents[own] = { ...composition, weights }
+    }
+  }
+  next.parents = parents
+  const periodIds = source.coursePoints.periodIds.flatMap((id) => counterpart(from, to, id) ?? [])
+  next.coursePoints = { points: source.coursePoints.points, periodIds }
+}
+
+function copyOwn(
+  from: PlanHolder,
+  to: PlanHolder,
+  source: Readonly<Plan>,
+  ids: ReadonlyMap<string, string>,
+  copy: PlanCopy,
+): Plan['own'] {
+  const own: Plan['own'] = {}
+  for (const [id, set] of Object.entries(source.own)) {
+    const period = counterpart(from, to, id)
+    if (!period) copy.cannot.push(`The weights of ${titleOf(from, id)} alone: this class’s year has no such period.`)
+    else
+      own[period] = {
+        method: set.method,
+        weights: Object.fromEntries(
+          Object.entries(set.weights).flatMap(([category, weight]) => {
+            const found = ids.get(category)
+            return found ? [[found, weight]] : []
+          }),
+        ),
+      }
+  }
+  return own
+}
+
+/** What the district fixes stays as it is. */
+function leaveFixed(next: Partial<Plan>, present: Readonly<Plan>, policy: Readonly<Policy>, copy: PlanCopy): void {
+  if (policy.rounding) {
+    delete next.places
+    delete next.rounding
+    delete next.labelFrom
+  }
+  if (policy.lowLine !== null) delete next.lowLine
+  if (
+    next.scale &&
+    policy.scaleIds !== null &&
+    !policy.scaleIds.includes(next.scale.id ?? '') &&
+    !same(next.scale, present.scale)
+  ) {
+    copy.cannot.push(`The scale ${next.scale.name}: the district does not allow it.`)
+    delete next.scale
+  }
+}
+
+function categoryWords(each: Omit<Category, 'removed'>): string {
+  const parts = [
+    each.extraCredit ? `extra, up to ${each.weight}` : each.weight,
+    each.basis === 'equal' ? 'equal items' : '',
+  ]
+  if (each.dropCount)
+    parts.push(
+      `drops ${each.dropCount}${each.dropRule === 'lowest percent' ? '' : ', best for the student'}${each.keepOne ? ', keeps one' : ''}`,
+    )
+  if (!each.counts) parts.push('in no grade')
+  return parts.filter(Boolean).join(', ')
+}
+
+const fieldNames: Record<keyof Plan, string> = {
+  method: 'Method',
+  scale: 'Grading scale',
+  places: 'Decimals shown',
+  rounding: 'Rounding',
+  labelFrom: 'Label from',
+  cap: 'No grade above',
+  missingCountsAs: 'Missing counts as',
+  incompleteCountsAs: 'Incomplete counts as',
+  lowLine: 'Low line',
+  lowScoresWantNote: 'Low scores want a note',
+  defaultCategoryId: 'Category of new work',
+  own: 'Periods with their own weights',
+  parents: 'Longer periods',
+  coursePoints: 'Course-level points',
+  proficiency: 'Proficiency',
+  families: 'Families see',
+}
+
+function inWords(field: keyof Plan, plan: Readonly<Plan>): string {
+  const value = plan[field]
+  switch (field) {
+    case 'scale':
+      return plan.scale.name
+    case 'own':
+      return many(Object.keys(plan.own).length, 'period')
+    case 'parents':
+      return many(Object.keys(plan.parents).length, 'period') + ' set'
+    case 'coursePoints':
+      return `${plan.coursePoints.points} in ${many(plan.coursePoints.periodIds.length, 'period')}`
+    case 'proficiency':
+      return plan.proficiency.method
+    case 'defaultCategoryId':
+      return value ? 'chosen' : 'none'
+    default:
+      return value === null
+        ? field === 'cap'
+          ? 'no cap'
+          : 'nothing'
+        : value === true
+          ? 'yes'
+          : value === false
+            ? 'no'
+            : String(value)
+  }
+}

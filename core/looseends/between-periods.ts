@@ -1,0 +1,20 @@
+import { childrenOf, holds, periodOf } from '../calendar/periods'
+import { assignmentsOf } from '../grading/rules'
+import type { Find } from './looseend'
+
+/** An assignment inside a longer period and in none of the periods that it is composed of. */
+export const betweenPeriods: Find = (snapshot) =>
+  assignmentsOf(snapshot).flatMap((each) => {
+    if (each.dueOn === null || periodOf(snapshot.periods, each.dueOn) !== null) return []
+    const within = snapshot.periods
+      .filter((period) => holds(period, each.dueOn!) && childrenOf(snapshot.periods, period.id).length > 0)
+      .at(-1)
+    if (!within) return []
+    return [
+      {
+        code: 'between-periods' as const,
+        text: `${each.name} is due in ${within.title} but in no grading period of it, and counts nowhere.`,
+        mend: { view: 'gradebook' as const, assignmentId: each.id },
+      },
+    ]
+  })

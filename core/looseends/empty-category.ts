@@ -1,0 +1,28 @@
+import { gradingPeriods, holds } from '../calendar/periods'
+import { assignmentsIn, planOf, rulesOf } from '../grading/rules'
+import type { Find } from './looseend'
+
+/** A weighted category with no assignment in a period that has begun and has work: its weight goes to the others. */
+export const emptyCategory: Find = (snapshot) => {
+  const plan = planOf(snapshot)
+  return gradingPeriods(snapshot.periods)
+    .filter((period) => period.kind !== 'exam')
+    .flatMap((period) => {
+      const { method, categories } = rulesOf(snapshot, plan, period)
+      const assignments = assignmentsIn(snapshot, period)
+      if (method !== 'categories' || !assignments.some((each) => holds(period, each.dueOn!))) return []
+      return categories
+        .filter(
+          ({ category, weight }) =>
+            category.active &&
+            category.counts &&
+            weight !== '0' &&
+            !assignments.some((each) => each.categoryId === category.id && each.counts),
+        )
+        .map(({ category, weight }) => ({
+          code: 'empty-category' as const,
+          text: `${category.name} has no assignment in ${period.title}; its weight of ${weight} is shared out among the others.`,
+          mend: { view: 'plan' as const },
+        }))
+    })
+}

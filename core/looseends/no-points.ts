@@ -1,0 +1,23 @@
+import { periodOf } from '../calendar/periods'
+import { assignmentsOf, basisUnder, examItem, planOf, rulesOf, uncategorised, assignmentsIn } from '../grading/rules'
+import type { Find } from './looseend'
+
+/** An assignment of 0 points where percents are averaged: it has no percent, so it counts nothing. */
+export const noPoints: Find = (snapshot) => {
+  const plan = planOf(snapshot)
+  return assignmentsOf(snapshot).flatMap((each) => {
+    const period = periodOf(snapshot.periods, each.dueOn)
+    if (each.points !== '0' || !each.counts || !period) return []
+    const { method, categories } = rulesOf(snapshot, plan, period)
+    const category = categories.find((rule) => rule.category.id === each.categoryId)?.category ?? uncategorised
+    const exam = examItem(period, assignmentsIn(snapshot, period))?.id === each.id
+    if (method === 'none' || (basisUnder(method, category) === 'points' && !exam)) return []
+    return [
+      {
+        code: 'no-points' as const,
+        text: `${each.name} is out of 0 points, and its grade is made of percents: it counts nothing.`,
+        mend: { view: 'gradebook' as const, assignmentId: each.id },
+      },
+    ]
+  })
+}

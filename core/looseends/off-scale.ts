@@ -1,0 +1,21 @@
+import { partsOf, record } from '../acts/records'
+import { planOf } from '../grading/rules'
+import { many } from '../grading/words'
+import type { Find } from './looseend'
+
+/** Scores entered as a label that is no longer on the scale: they contribute nothing. */
+export const offScale: Find = (snapshot) => {
+  const known = new Set(planOf(snapshot).scale.steps.map((step) => step.label))
+  const found = new Map<string, string[]>()
+  for (const [id, { value }] of Object.entries(snapshot.records.cell)) {
+    if (!value || !('label' in value) || known.has(value.label)) continue
+    const assignmentId = partsOf(id)[1]!
+    if (record(snapshot.records, 'assignment', assignmentId).removed) continue
+    found.set(assignmentId, [...(found.get(assignmentId) ?? []), value.label])
+  }
+  return [...found].map(([assignmentId, labels]) => ({
+    code: 'off-scale' as const,
+    text: `${record(snapshot.records, 'assignment', assignmentId).name} has ${many(labels.length, 'score')} with a label that the scale does not have (${[...new Set(labels)].join(', ')}).`,
+    mend: { view: 'gradebook' as const, assignmentId },
+  }))
+}

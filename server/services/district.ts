@@ -1,0 +1,49 @@
+import { eq, inArray } from 'drizzle-orm'
+import { blanks, type Policy } from '../../core/acts/records'
+import { shippedScales } from '../../core/scales/shipped'
+import type { AvailableScale } from '../../core/section'
+import type { Db } from '../database/client'
+import { gradingScales, plans, policies, users } from '../database/schema'
+import { readSome } from './records-store'
+
+/** The home of what the district fixes and offers to everybody. Its one policy has the same id. */
+export const DISTRICT = 'district'
+
+/** What the district fixes, and who fixed it last. */
+export async function districtPolicy(db: Db): Promise<{ policy: Policy; policyBy: string | null }> {
+  const found = await readSome(db, DISTRICT, 'policy', [DISTRICT])
+  const policy = (found as Record<string, Policy>)[DISTRICT]
+  if (!policy) return { policy: { ...blanks.policy }, policyBy: null }
+  const [by] = await db
+    .select({ givenName: users.givenName, familyName: users.familyName })
+    .from(policies)
+    .innerJoin(users, eq(users.id, policies.changedBy))
+    .where(eq(policies.homeId, DISTRICT))
+  return { policy, policyBy: by ? [by.givenName, by.familyName].filter(Boolean).join(' ') : null }
+}
+
+/** The scales that people can take: those that ship, the district's, and their own. */
+export async function scalesFor(db: Db, userIds: readonly string[]): Promise<AvailableScale[]> {
+  const rows = await db
+    .select()
+    .from(gradingScales)
+    .where(inArray(gradingScales.homeId, [DISTRICT, ...userIds]))
+  const kept = rows
+    .filter((row) => !row.removed)
+    .map(({ id, homeId, name, steps }): AvailableScale => ({
+      id,
+      name,
+      steps,
+      owner: homeId === DISTRICT ? 'district' : 'mine',
+    }))
+    .sort((a, b) => a.name.localeCompare(b.name))
+  return [...shippedScales.map((each): AvailableScale => ({ ...each, owner: 'district' })), ...kept]
+}
+
+/** How many classes hold a copy of each scale. */
+export async function scaleUses(db: Db): Promise<Record<string, number>> {
+  const rows = await db.select({ scale: plans.scale }).from(plans)
+  const uses: Record<string, number> = {}
+  for (const { scale } of rows) if (scale.id) uses[scale.id] = (uses[scale.id] ?? 0) + 1
+  return uses
+}

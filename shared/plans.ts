@@ -1,0 +1,60 @@
+import { z } from 'zod'
+import { act } from '../core/acts/act'
+import { schemas } from '../core/acts/records'
+import { gradingScale } from '../core/scales/grading'
+
+/** A scale that a plan can take a copy of. */
+export const availableScale = gradingScale.extend({ id: z.string(), owner: z.enum(['district', 'mine']) })
+const policyParts = { policy: schemas.policy, policyBy: z.string().nullable() }
+
+const period = z.object({
+  id: z.string(),
+  parentId: z.string().nullable(),
+  kind: z.enum(['year', 'semester', 'grading', 'exam']),
+  title: z.string(),
+  firstDay: z.string(),
+  lastDay: z.string(),
+})
+
+/** The plan of one class, with what copying it from or to needs to know. */
+export const classPlan = z.object({
+  id: z.string(),
+  title: z.string(),
+  course: z.string(),
+  year: z.string(),
+  /** Whether its school year is over. */
+  past: z.boolean(),
+  periods: z.array(period),
+  plan: schemas.plan.nullable(),
+  categories: z.record(z.string(), schemas.category),
+  assignments: z.array(z.object({ id: z.string(), name: z.string(), categoryId: z.string().nullable() })),
+})
+export type ClassPlan = z.infer<typeof classPlan>
+
+/** All plans of a teacher's classes, past years among them. */
+export const plansResponse = z.object({
+  classes: z.array(classPlan),
+  scales: z.array(availableScale),
+  ...policyParts,
+})
+export type PlansResponse = z.infer<typeof plansResponse>
+
+/** What the district's office fixes and offers; `own` are the scales that it can change. */
+export const districtResponse = z.object({
+  ...policyParts,
+  scales: z.array(availableScale),
+  own: z.record(z.string(), schemas.scale),
+  uses: z.record(z.string(), z.number()),
+})
+export type DistrictResponse = z.infer<typeof districtResponse>
+
+/** Acts on several homes as one deed: `desk`, `district`, or a class by its id. */
+export const togetherRequest = z.object({
+  acts: z
+    .array(z.object({ home: z.string().min(1).max(80), act }))
+    .min(1)
+    .max(60)
+    .refine((all) => new Set(all.map((each) => each.act.id)).size === all.length, 'Each act has its own number.')
+    .refine((all) => new Set(all.map((each) => each.home)).size === all.length, 'One act for each home.'),
+})
+export type Together = z.infer<typeof togetherRequest>['acts']
