@@ -96,6 +96,12 @@ export default withNuxt(
     'The stand-ins share only the open formats with the product.',
   ),
   {
+    name: 'names-of-a-component-property',
+    files: ['**/*.vue'],
+    // Hyphenated, the type checker takes it for an attribute that the component does not know.
+    rules: { 'vue/attribute-hyphenation': ['error', 'always', { ignore: ['ariaLabelledby'] }] },
+  },
+  {
     name: 'core-has-no-clock',
     files: ['core/**/*.ts'],
     rules: {

@@ -1,4 +1,4 @@
-import { daysBetween, type CivilDate } from './date'
+import type { CivilDate } from './date'
 
 /** A dated span of the school year. Both days belong to it. */
 export interface Period {
@@ -35,10 +35,16 @@ export function yearOf(periods: readonly Period[], termIds: readonly string[]): 
  *
  * @example gradingPeriods([year, quarter1, quarter2]) // [quarter1, quarter2]
  */
-export function gradingPeriods(periods: readonly Period[]): Period[] {
-  const parents = new Set(periods.map((period) => period.parentId))
-  return periods.filter((period) => !parents.has(period.id)).sort(inTime)
+export function gradingPeriods(periods: readonly Period[]): readonly Period[] {
+  let found = leaves.get(periods)
+  if (!found) {
+    const parents = new Set(periods.map((period) => period.parentId))
+    leaves.set(periods, (found = periods.filter((period) => !parents.has(period.id)).sort(inTime)))
+  }
+  return found
 }
+/** Asked for every assignment of a class, so kept for as long as the periods are the same. */
+const leaves = new WeakMap<readonly Period[], readonly Period[]>()
 
 /**
  * The grading period that a due date belongs to; where two overlap, the shorter one.
@@ -72,7 +78,7 @@ export function ancestorsOf(periods: readonly Period[], period: Period): Period[
  */
 export function belongs(periods: readonly Period[], period: Period, date: CivilDate | null): boolean {
   if (date === null || !holds(period, date)) return false
-  if (childrenOf(periods, period.id).length === 0) return periodOf(periods, date)?.id === period.id
+  if (gradingPeriods(periods).includes(period)) return periodOf(periods, date)?.id === period.id
   return !periods.some(
     (other) => other.parentId === period.parentId && holds(other, date) && length(other) < length(period),
   )
@@ -86,5 +92,7 @@ export function periodToday(periods: readonly Period[], today: CivilDate): Perio
   return periodOf(periods, today) ?? all.filter((period) => period.firstDay <= today).at(-1) ?? all[0] ?? null
 }
 
-const inTime = (a: Period, b: Period) => a.firstDay.localeCompare(b.firstDay) || length(a) - length(b)
-const length = (period: Period) => daysBetween(period.firstDay, period.lastDay)
+const DAY_MS = 86_400_000
+const inTime = (a: Period, b: Period) =>
+  a.firstDay < b.firstDay ? -1 : a.firstDay > b.firstDay ? 1 : length(a) - length(b)
+const length = ({ firstDay, lastDay }: Period) => (Date.parse(lastDay) - Date.parse(firstDay)) / DAY_MS

@@ -4,7 +4,8 @@ import { toDouble } from '../number/ratio'
 import { contribution } from '../scores/contribution'
 import { worthOf, type WorthScales } from '../scores/worth'
 import type { ClassSnapshot, Student } from '../section'
-import { assignmentsOf, planOf, type Listed } from './rules'
+import type { GradingContext } from './context'
+import type { Listed } from './rules'
 
 /** Figures up to here, in thousandths, have shares that doubles tell apart whenever they differ. */
 const PRECISE = 2 ** 25
@@ -17,7 +18,7 @@ const PRECISE = 2 ** 25
  */
 export interface Columns {
   students: Student[]
-  assignments: Listed<Assignment>[]
+  assignments: readonly Listed<Assignment>[]
   rowOf: Map<string, number>
   columnOf: Map<string, number>
   multiplier: Float64Array
@@ -30,9 +31,9 @@ export interface Columns {
 }
 
 /** Reads the records of a class into columns. */
-export function columnsOf(snapshot: ClassSnapshot): Columns {
-  const students = snapshot.students
-  const assignments = assignmentsOf(snapshot)
+export function columnsOf(context: GradingContext): Columns {
+  const { assignments } = context
+  const { students } = context.snapshot
   const columns: Columns = {
     students,
     assignments,
@@ -44,7 +45,7 @@ export function columnsOf(snapshot: ClassSnapshot): Columns {
     share: new Float64Array(students.length * assignments.length),
     precise: assignments.every((each) => thousandths(each.points) < PRECISE),
   }
-  const reading = readingOf(snapshot)
+  const reading = readingOf(context)
   for (let row = 0; row < students.length; row++)
     for (let column = 0; column < assignments.length; column++) readCell(columns, reading, row, column)
   return columns
@@ -56,10 +57,12 @@ export interface Reading extends WorthScales {
   plan: Readonly<Plan>
 }
 
-export function readingOf(snapshot: ClassSnapshot): Reading {
-  const plan = planOf(snapshot)
-  return { snapshot, plan, scale: plan.scale, levels: snapshot.proficiencyScale }
-}
+export const readingOf = ({ snapshot, plan }: GradingContext): Reading => ({
+  snapshot,
+  plan,
+  scale: plan.scale,
+  levels: snapshot.proficiencyScale,
+})
 
 /** Reads one cell into the columns, as after a keystroke. */
 export function readCell(columns: Columns, reading: Reading, row: number, column: number): void {

@@ -5,7 +5,7 @@ import { settle } from '../number/round'
 import type { ClassSnapshot, Student } from '../section'
 import { columnsOf, readCell, readingOf, type Columns, type Reading } from './columns'
 import { gradeOf, overriddenGrade, overridePercent, type Grade, type Known } from './grade'
-import { compositionOf, planOf } from './rules'
+import { contextOf, type GradingContext } from './context'
 import { sumWindow } from './sums'
 import { windowOf, type Window } from './windows'
 import { addsPoints, gradeWork, type GradeWork } from './work/grade'
@@ -42,6 +42,7 @@ interface Composed {
  */
 export class Grades {
   readonly columns: Columns
+  private readonly context: GradingContext
   private readonly plan: Readonly<Plan>
   private readonly reading: Reading
   private readonly windows: Window[] = []
@@ -53,9 +54,10 @@ export class Grades {
   private readonly works = new Map<string, Map<string, GradeWork>>()
 
   constructor(readonly snapshot: ClassSnapshot) {
-    this.plan = planOf(snapshot)
-    this.reading = readingOf(snapshot)
-    this.columns = columnsOf(snapshot)
+    this.context = contextOf(snapshot)
+    this.plan = this.context.plan
+    this.reading = readingOf(this.context)
+    this.columns = columnsOf(this.context)
     let width = 0
     const roots = snapshot.periods.filter((each) => !snapshot.periods.some((other) => other.id === each.parentId))
     const lay = (period: Period): void => {
@@ -63,9 +65,9 @@ export class Grades {
       children.forEach(lay)
       const slot = width
       this.slots.set(period.id, slot)
-      const composition = compositionOf(snapshot, this.plan, period)
+      const composition = this.context.composition(period)
       if (composition?.rule !== 'compose') {
-        const window = windowOf(snapshot, this.plan, this.columns, period, slot)
+        const window = windowOf(this.context, this.columns, period, slot)
         this.windows.push(window)
         this.windowsOf.set(period.id, window)
         width += 1 + window.segments.length
@@ -115,7 +117,7 @@ export class Grades {
     let work = own.get(periodId)
     if (!work) {
       const student = this.columns.students[this.columns.rowOf.get(studentId)!]!
-      own.set(periodId, (work = gradeWork(this.snapshot, student, this.period(periodId))))
+      own.set(periodId, (work = gradeWork(this.context, student, this.period(periodId))))
     }
     return work
   }

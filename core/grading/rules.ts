@@ -26,15 +26,16 @@ export function planOf(snapshot: ClassSnapshot): Readonly<Plan> {
 
 /** The categories that are there, in their order. */
 export function categoriesOf(snapshot: ClassSnapshot): Listed<Category>[] {
-  return listed(snapshot.records.category).sort((a, b) => a.place - b.place || a.id.localeCompare(b.id))
+  return listed(snapshot.records.category).sort((a, b) => a.place - b.place || inOrder(a.id, b.id))
 }
 
 /** The assignments that are there, by due date; those without one come last. */
 export function assignmentsOf(snapshot: ClassSnapshot): Listed<Assignment>[] {
   return listed(snapshot.records.assignment).sort(
-    (a, b) => (a.dueOn ?? '9999').localeCompare(b.dueOn ?? '9999') || a.place - b.place || a.id.localeCompare(b.id),
+    (a, b) => inOrder(a.dueOn ?? '9999', b.dueOn ?? '9999') || a.place - b.place || inOrder(a.id, b.id),
   )
 }
+const inOrder = (a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0)
 
 /** The assignments whose due date makes them work of the period. */
 export function assignmentsIn(snapshot: ClassSnapshot, period: Period): Listed<Assignment>[] {

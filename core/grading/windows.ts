@@ -1,8 +1,8 @@
-import type { Method, Plan } from '../acts/records'
+import type { Method } from '../acts/records'
 import type { Period } from '../calendar/periods'
-import type { ClassSnapshot } from '../section'
 import type { Columns } from './columns'
-import { assignmentsIn, basisUnder, examItem, rulesOf, uncategorised } from './rules'
+import type { GradingContext } from './context'
+import { basisUnder, examItem, uncategorised } from './rules'
 
 /** The work of one category in one period, ready to be added up. */
 export interface Segment {
@@ -31,15 +31,10 @@ export interface Window {
 }
 
 /** A period as a window on the columns. */
-export function windowOf(
-  snapshot: ClassSnapshot,
-  plan: Readonly<Plan>,
-  columns: Columns,
-  period: Period,
-  slot: number,
-): Window {
-  const { method, categories } = rulesOf(snapshot, plan, period)
-  const assignments = method === 'none' ? [] : assignmentsIn(snapshot, period)
+export function windowOf(context: GradingContext, columns: Columns, period: Period, slot: number): Window {
+  const { plan } = context
+  const { method, categories } = context.rules(period)
+  const assignments = method === 'none' ? [] : context.assignmentsIn(period)
   const known = new Set(categories.map(({ category }) => category.id))
   const columnsWhere = (wanted: (categoryId: string | null) => boolean) =>
     Int32Array.from(

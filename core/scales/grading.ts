@@ -36,8 +36,20 @@ export function labelOf(scale: GradingScale, reached: (bound: string) => boolean
 /** The label of a grade by its displayed digits. @example labelOfShown(plusMinus, '89.9') // 'B+' */
 export function labelOfShown(scale: GradingScale, shown: string): string {
   const grade = thousandths(shown)
-  return labelOf(scale, (bound) => thousandths(bound) <= grade)
+  const bounds = boundsOf(scale)
+  return (bounds.find(({ from }) => from <= grade) ?? bounds.at(-1)!).label
 }
+
+/** Labels with their bounds in thousandths, highest first; asked for every grade, so kept for as long as the scale is. */
+function boundsOf(scale: GradingScale): readonly { label: string; from: number }[] {
+  let bounds = known.get(scale)
+  if (!bounds) {
+    bounds = descending(scale).map(({ label, from }) => ({ label, from: thousandths(from) }))
+    known.set(scale, bounds)
+  }
+  return bounds
+}
+const known = new WeakMap<GradingScale, readonly { label: string; from: number }[]>()
 
 /**
  * The share of 100 % that an entered label stands for: its own figure, or the middle of its range (the top step's range

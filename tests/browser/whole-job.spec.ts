@@ -74,11 +74,11 @@ test('a teacher does the whole job once through', async ({ desk, product, page }
 
   await test.step('an assignment is added, and scores typed down the column move every grade', async () => {
     await desk.openClass('Earth Systems 7A')
-    await expect(page.getByRole('button', { name: 'Quarter 2' })).toHaveAttribute('aria-pressed', 'true')
+    await expect(page.getByRole('button', { name: 'Quarter 2', exact: true })).toHaveAttribute('aria-pressed', 'true')
     await page.getByRole('button', { name: 'Add assignment' }).click()
     await desk.margin.getByLabel('Name', { exact: true }).fill('Check 7, sediment')
     await expect(desk.margin.getByLabel('Short name')).toHaveValue('Check 7')
-    await desk.margin.getByRole('combobox').click()
+    await desk.margin.getByRole('combobox', { name: 'Category' }).click()
     await page.getByRole('option', { name: 'Checks' }).click()
     await desk.margin.getByLabel('Due').fill('2026-11-25')
     await expect(page.getByText('In Quarter 2.')).toBeVisible()

@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import type { Assignment } from '#core/acts/records'
+import type { Assignment, Visibility } from '#core/acts/records'
 import { blanks, schemas } from '#core/acts/records'
 import { periodOf } from '#core/calendar/periods'
+import { saidOfVisibility } from '#core/grading/said'
 import { readDecimal } from '#core/number/decimal'
 import { proposedShortName } from '#core/scores/short-name'
 
@@ -12,13 +13,20 @@ const classroom = useClassroom()
 const isNew = computed(() => props.assignmentId === 'new')
 const kept = computed(() => (isNew.value ? null : classroom.get('assignment', props.assignmentId)))
 
+/** What a new assignment of a category begins with. */
+const defaultsOf = (categoryId: string | null) =>
+  classroom.categories.find((each) => each.id === categoryId)?.defaults ?? {}
+const offered = computed(() => classroom.categories.filter((each) => each.active || each.id === kept.value?.categoryId))
+const firstCategory = classroom.plan!.defaultCategoryId ?? offered.value[0]?.id ?? null
+
 const form = reactive({
   ...{
     ...blanks.assignment,
     name: '',
     shortName: '',
     dueOn: props.firstDate,
-    categoryId: classroom.categories[0]?.id ?? null,
+    categoryId: firstCategory,
+    ...defaultsOf(firstCategory),
   },
   ...(kept.value ?? {}),
   standardIds: [...(kept.value?.standardIds ?? [])],
@@ -33,10 +41,34 @@ watch(
   },
 )
 
+// Another category brings its own beginnings, as long as nothing else was typed in their place.
+watch(
+  () => form.categoryId,
+  (now, before) => {
+    const [own, old] = [defaultsOf(now), { ...blanks.assignment, ...defaultsOf(before) }]
+    if (isNew.value && form.points === old.points && form.counts === old.counts) Object.assign(form, own)
+  },
+)
+
+const visibilities = computed(() =>
+  (['now', 'due date', 'never'] as const)
+    .map((from) => ({ from }) as Visibility)
+    .concat({ from: 'days before', days: form.visibility.from === 'days before' ? form.visibility.days : 3 })
+    .concat(form.visibility.from === 'date' ? [form.visibility] : [])
+    .map((value) => ({ value, words: saidOfVisibility(value) })),
+)
+const shownFrom = computed(
+  () => visibilities.value.find((each) => each.value.from === form.visibility.from)?.value ?? null,
+)
+const scoredIn = [
+  { value: 'points' as const, words: 'points' },
+  { value: 'levels' as const, words: 'levels' },
+]
+
 const dueOn = computed({ get: () => form.dueOn ?? '', set: (date) => (form.dueOn = date || null) })
 const period = computed(() => periodOf(classroom.periods, form.dueOn))
 const categoryOptions = computed(() => [
-  ...classroom.categories.map((each) => ({ id: each.id as string | null, name: each.name })),
+  ...offered.value.map((each) => ({ id: each.id as string | null, name: each.name })),
   { id: null, name: 'No category' },
 ])
 const scores = computed(
@@ -89,10 +121,10 @@ function remove(): void {
       :problem="problems.shortName"
       @typed="shortNameTyped = true"
     />
-    <label class="label" for="a-category">Category</label>
+    <span id="a-category" class="label">Category</span>
     <Select
       v-model="form.categoryId"
-      input-id="a-category"
+      ariaLabelledby="a-category"
       :options="categoryOptions"
       option-label="name"
       option-value="id"
@@ -113,6 +145,32 @@ function remove(): void {
     <div class="two">
       <TextField v-model="form.points" label="Points possible" inputmode="decimal" :problem="problems.points" />
       <TextField v-model="form.multiplier" label="Times" inputmode="decimal" :problem="problems.multiplier" />
+    </div>
+
+    <div class="two">
+      <div>
+        <span id="a-scored" class="label">Scored in</span>
+        <Select
+          v-model="form.scoredIn"
+          ariaLabelledby="a-scored"
+          :options="scoredIn"
+          option-label="words"
+          option-value="value"
+          fluid
+        />
+      </div>
+      <div>
+        <span id="a-shown" class="label">Families see it</span>
+        <Select
+          :model-value="shownFrom"
+          ariaLabelledby="a-shown"
+          :options="visibilities"
+          option-label="words"
+          option-value="value"
+          fluid
+          @update:model-value="form.visibility = $event"
+        />
+      </div>
     </div>
 
     <fieldset v-if="classroom.snapshot!.standards.length">

@@ -60,6 +60,7 @@ const printed = computed(() => ({
         :key="each.id"
         type="button"
         class="toggle"
+        :aria-label="`Work of ${each.title}`"
         :aria-pressed="each.id === periodId"
         @click="periodId = each.id"
       >
@@ -69,9 +70,9 @@ const printed = computed(() => ({
     <WorkLines :lines="lines" />
     <p v-if="stake" class="small stake">{{ stake }}</p>
     <div v-if="item && assignmentId" class="row-of needs">
-      <label class="small soft" :for="`wish-${assignmentId}`">What would it take for</label>
+      <span id="wish" class="small soft">What would it take for</span>
       <Select
-        :input-id="`wish-${assignmentId}`"
+        ariaLabelledby="wish"
         :model-value="wished"
         :options="labels"
         placeholder="a label"

@@ -86,8 +86,15 @@ async function copy(): Promise<void> {
   <Dialog visible modal header="Copy a plan" :style="{ width: '52rem' }" @update:visible="emit('close')">
     <div class="choose">
       <div>
-        <label class="label" for="copy-from">From</label>
-        <Select v-model="fromId" input-id="copy-from" :options="sources" option-label="words" option-value="id" fluid />
+        <span id="copy-from" class="label">From</span>
+        <Select
+          v-model="fromId"
+          ariaLabelledby="copy-from"
+          :options="sources"
+          option-label="words"
+          option-value="id"
+          fluid
+        />
         <fieldset>
           <legend class="label">To</legend>
           <label v-for="each in targets" :key="each.id" class="check line"

@@ -15,11 +15,17 @@ const method = computed(() => props.own?.method ?? plan.value.method)
 const setCategory = (id: string, to: Partial<Category>) => classroom.change('plan', [{ kind: 'category', id, to }])
 const weightOf = (each: { id: string; weight: string }) => props.own?.weights[each.id] ?? each.weight
 
-function weigh(id: string, weight: string): void {
-  if (!props.own) return void setCategory(id, { weight })
+const weigh = (id: string, weight: string) => weighAll({ [id]: weight })
+
+/** Sets weights as one act: of the class, or of the period that has its own. */
+function weighAll(weights: Record<string, string>): void {
+  if (!props.own) {
+    const wanted = Object.entries(weights).map(([id, weight]): Wanted => ({ kind: 'category', id, to: { weight } }))
+    return void classroom.change('plan', wanted)
+  }
   const own = {
     ...plan.value.own,
-    [classroom.periodId!]: { ...props.own, weights: { ...props.own.weights, [id]: weight } },
+    [classroom.periodId!]: { ...props.own, weights: { ...props.own.weights, ...weights } },
   }
   classroom.change('plan', [{ kind: 'plan', id: classroom.snapshot!.section.id, to: { own } }])
 }
@@ -53,7 +59,7 @@ const fullest = (id: string) =>
 
 function mendSum(): void {
   const rules = inSum.value.map((category) => ({ category, weight: weightOf(category) }))
-  for (const { id, to } of made100(rules)) weigh(id, (to as Category).weight)
+  weighAll(Object.fromEntries(made100(rules).map(({ id, to }) => [id, (to as Category).weight])))
 }
 
 /** Puts a category before another, and gives all of them their places anew. */
@@ -161,10 +167,10 @@ function remove(): void {
       <p v-if="orphans.length === 0">No assignment uses it. Undo brings it back.</p>
       <template v-else>
         <p>{{ counted(orphans.length, 'assignment') }} {{ orphans.length === 1 ? 'is' : 'are' }} in it.</p>
-        <label class="label" for="moves-to">{{ orphans.length === 1 ? 'It goes' : 'They go' }} to</label>
+        <span id="moves-to" class="label">{{ orphans.length === 1 ? 'It goes' : 'They go' }} to</span>
         <Select
           v-model="movesTo"
-          input-id="moves-to"
+          ariaLabelledby="moves-to"
           :options="[...others, { id: NOWHERE, name: 'no category, so they count nowhere' }]"
           option-label="name"
           option-value="id"

@@ -6,10 +6,10 @@ const id = useId()
 </script>
 
 <template>
-  <label class="term" :for="id">{{ label }}</label>
+  <span :id="id" class="term">{{ label }}</span>
   <div class="choice">
     <Select
-      :input-id="id"
+      :ariaLabelledby="id"
       :model-value="value"
       :options="options"
       option-label="words"

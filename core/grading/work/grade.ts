@@ -2,9 +2,9 @@ import Fraction from 'fraction.js'
 import { jointId, record, type Plan } from '../../acts/records'
 import { childrenOf, type Period } from '../../calendar/periods'
 import { toFraction } from '../../number/ratio'
-import type { ClassSnapshot, Student } from '../../section'
+import type { Student } from '../../section'
+import type { GradingContext } from '../context'
 import { gradeOf, overriddenGrade, overridePercent, type Grade } from '../grade'
-import { compositionOf, planOf } from '../rules'
 import { periodWork, type PeriodWork } from './period'
 
 /** One child period in the making of a longer one's grade. */
@@ -45,15 +45,15 @@ export interface GradeWork {
 /**
  * How one student's grade of a period, short or long, comes about: in exact fractions, down to the cells.
  *
- * @example gradeWork(snapshot, student, semester).how.made // 'of periods'
+ * @example gradeWork(contextOf(snapshot), student, semester).how.made // 'of periods'
  */
-export function gradeWork(snapshot: ClassSnapshot, student: Student, period: Period): GradeWork {
-  const plan = planOf(snapshot)
-  const composition = compositionOf(snapshot, plan, period)
+export function gradeWork(context: GradingContext, student: Student, period: Period): GradeWork {
+  const { snapshot, plan } = context
+  const composition = context.composition(period)
   const how =
     composition?.rule === 'compose'
-      ? composedWork(snapshot, plan, student, period, composition)
-      : periodWork(snapshot, plan, student, period)
+      ? composedWork(context, student, period, composition)
+      : periodWork(context, student, period)
   const cap = plan.cap === null ? null : new Fraction(plan.cap)
   const isCapped = cap !== null && how.total !== null && how.total.gt(cap)
   const computed = exactGrade(plan, isCapped ? cap : how.total)
@@ -79,14 +79,14 @@ export const addsPoints = (plan: Readonly<Plan>, period: Pick<Period, 'id'>) =>
   plan.coursePoints.periodIds.includes(period.id) && plan.coursePoints.points !== '0'
 
 function composedWork(
-  snapshot: ClassSnapshot,
-  plan: Readonly<Plan>,
+  context: GradingContext,
   student: Student,
   period: Period,
   { weights, enters }: { weights: Record<string, string>; enters: 'exact' | 'displayed' },
 ): ComposedWork {
+  const { snapshot, plan } = context
   const works = childrenOf(snapshot.periods, period.id).map((child) => ({
-    work: gradeWork(snapshot, student, child),
+    work: gradeWork(context, student, child),
     weight: new Fraction(weights[child.id]!),
   }))
   const exactly = works.map(({ work, weight }) => ({

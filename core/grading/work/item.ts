@@ -1,10 +1,11 @@
 import Fraction from 'fraction.js'
-import { jointId, record, type Assignment, type Plan } from '../../acts/records'
+import { jointId, record, type Assignment } from '../../acts/records'
 import { toFraction } from '../../number/ratio'
 import { contribution, type Out } from '../../scores/contribution'
 import type { Mark, Value } from '../../scores/score'
 import { worthOf } from '../../scores/worth'
-import type { ClassSnapshot, Student } from '../../section'
+import type { Student } from '../../section'
+import type { GradingContext } from '../context'
 import type { Listed } from '../rules'
 
 /** One score in the making of a grade. */
@@ -27,8 +28,7 @@ export interface ItemWork {
 
 /** What one student's cell brings to any grade, before categories and drops. */
 export function itemWork(
-  snapshot: ClassSnapshot,
-  plan: Readonly<Plan>,
+  { snapshot, plan }: GradingContext,
   student: Student,
   assignment: Listed<Assignment>,
 ): ItemWork {

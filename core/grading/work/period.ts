@@ -1,8 +1,9 @@
 import Fraction from 'fraction.js'
-import type { Category, Method, Plan } from '../../acts/records'
+import type { Category, Method } from '../../acts/records'
 import type { Period } from '../../calendar/periods'
-import type { ClassSnapshot, Student } from '../../section'
-import { assignmentsIn, basisUnder, examItem, rulesOf, uncategorised, type Listed } from '../rules'
+import type { Student } from '../../section'
+import type { GradingContext } from '../context'
+import { basisUnder, examItem, uncategorised, type Listed } from '../rules'
 import { bestForStudent, dropCount, dropsBest, lowestPercent, type Candidate, type Group, type Sums } from './drops'
 import { itemWork, type ItemWork } from './item'
 
@@ -42,15 +43,10 @@ export interface PeriodWork {
  * The grade of one student in one period from its assignments, in exact fractions, with everything that it was made of.
  * Cap, rounding and label come later.
  */
-export function periodWork(
-  snapshot: ClassSnapshot,
-  plan: Readonly<Plan>,
-  student: Student,
-  period: Period,
-): PeriodWork {
-  const { method, categories: rules } = rulesOf(snapshot, plan, period)
-  const assignments = method === 'none' ? [] : assignmentsIn(snapshot, period)
-  const items = assignments.map((assignment) => itemWork(snapshot, plan, student, assignment))
+export function periodWork(context: GradingContext, student: Student, period: Period): PeriodWork {
+  const { method, categories: rules } = context.rules(period)
+  const assignments = method === 'none' ? [] : context.assignmentsIn(period)
+  const items = assignments.map((assignment) => itemWork(context, student, assignment))
   const known = new Set(rules.map((rule) => rule.category.id))
   const gather = (category: Listed<Category> | null, weight: Fraction, own: ItemWork[]): CategoryWork => {
     const basis = basisUnder(method, category ?? uncategorised)

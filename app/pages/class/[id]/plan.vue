@@ -117,9 +117,9 @@ const defaultCategories = computed(() => [
         </div>
         <PlanCategories :own="own" />
         <div v-if="classroom.categories.length" class="pairs next">
-          <label class="term" for="p-default">New work is in</label>
+          <span id="new-work" class="term">New work is in</span>
           <Select
-            input-id="p-default"
+            ariaLabelledby="new-work"
             :model-value="plan.defaultCategoryId ?? 'ask'"
             :options="defaultCategories"
             option-label="name"

@@ -52,7 +52,7 @@ const neighbour = (by: number) => classroom.students[at.value + by]
         {{ each.title }}
       </button>
     </div>
-    <div class="paper">
+    <div class="paper" tabindex="0" role="region" aria-label="Show work">
       <h2>{{ student ? fullName(student) : 'Class mean' }}</h2>
       <p class="soft">
         {{ classroom.snapshot!.section.title }}, {{ classroom.period?.title }},
