@@ -1,4 +1,3 @@
-/* eslint-disable no-console -- a bench prints what it measured */
 import { isMainThread, parentPort, Worker, workerData } from 'node:worker_threads'
 import { fileURLToPath } from 'node:url'
 import FormulaParser from 'fast-formula-parser'

@@ -1,6 +1,6 @@
 import { test } from '@playwright/test'
 import { Desk, expect } from '../tests/browser/fixtures'
-import { startProduct, type Product } from '../tests/support/product'
+import { accounts, startProduct, type Product } from '../tests/support/product'
 
 let product: Product
 test.beforeAll(async () => {
@@ -33,15 +33,28 @@ test('the main views', async ({ page }) => {
   await expect(page.getByRole('grid', { name: 'Levels' })).toBeVisible()
   await picture('proficiency')
   await desk.view('Plan')
+  await page.getByRole('button', { name: 'Take up the pencil' }).click()
   await page.getByLabel('Weight of Checks').fill('40')
   await page.getByLabel('Weight of Checks').press('Enter')
   await page.getByLabel('Weight of Field notes').fill('15')
   await page.getByLabel('Weight of Field notes').press('Enter')
   await page.getByRole('heading', { name: 'Categories' }).click()
   await picture('plan')
-  await page.getByRole('button', { name: 'Undo' }).click()
-  await page.getByRole('button', { name: 'Undo' }).click()
+  await page.getByRole('button', { name: 'Rub out' }).click()
+  await page.getByRole('button', { name: 'Copy a plan' }).click()
+  await page.getByRole('combobox', { name: 'From' }).click()
+  await page.getByRole('option', { name: /last year/ }).click()
+  await page.getByRole('checkbox', { name: 'Earth Systems 7B' }).check()
+  await picture('copy-plan')
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: 'Edit or make a scale' }).click()
+  await page.getByRole('button', { name: 'Make a copy to change' }).click()
+  await picture('scale')
+  await page.keyboard.press('Escape')
   await desk.openClass('Earth Systems 7B')
+  await desk.margin.getByRole('link', { name: 'All of it, down to the scores' }).click()
+  await expect(page.getByText('dropped: lowest percent')).toBeVisible()
+  await picture('show-work')
   await desk.view('Close the term')
   await picture('close-the-term')
   await page.getByRole('link', { name: 'Exchange' }).click()
@@ -54,6 +67,12 @@ test('the main views', async ({ page }) => {
   await page.getByRole('button', { name: /^Send/ }).click()
   await expect(page.getByRole('heading', { name: /sent, 1 refused/ })).toBeVisible({ timeout: 60_000 })
   await picture('exchange-run')
+  await page.getByRole('button', { name: 'Sign out' }).click()
+  await expect(page.getByLabel('Password')).toBeVisible()
+  await desk.signIn(accounts.registrar)
+  await page.getByRole('navigation').getByRole('link', { name: 'District policy' }).click()
+  await expect(page.getByRole('heading', { name: 'Term work and exam' })).toBeVisible()
+  await picture('district')
   await page.goto(product.standins)
   await picture('stand-ins')
 })

@@ -12,6 +12,7 @@ const declaredGrade = z.object({
   studentId: z.string(),
   percent: z.string().nullable(),
   label: z.string().nullable(),
+  unadjusted: z.string().nullable(),
   overridden: z.boolean(),
   computedPercent: z.string().nullable(),
   computedLabel: z.string().nullable(),

@@ -14,6 +14,8 @@ const mendPath = (each: TodayClass, end: TodayClass['looseEnds'][number]) => {
   if (end.mend.view === 'plan') return `${base}/plan`
   if (end.mend.view === 'close')
     return { path: `${base}/close`, query: { period: end.mend.periodId, student: end.mend.studentId } }
+  if (end.mend.studentId)
+    return { path: base, query: { student: end.mend.studentId, assignment: end.mend.assignmentId } }
   return { path: base, query: { edit: end.mend.assignmentId } }
 }
 

@@ -207,6 +207,13 @@ function gradeFields(snapshot: ClassSnapshot, periodId: string, grade: DeclaredG
     ...(grade.percent === null ? {} : { score: Number(grade.percent) }),
     ...(grade.label === null ? {} : { textScore: grade.label }),
     ...(grade.remark === '' ? {} : { comment: grade.remark }),
-    ...(grade.overridden ? { metadata: { overridden: 'true', computed, reason } } : {}),
+    ...(grade.overridden || grade.unadjusted
+      ? {
+          metadata: {
+            ...(grade.overridden ? { overridden: 'true', computed, reason } : {}),
+            ...(grade.unadjusted ? { unadjusted: grade.unadjusted } : {}),
+          },
+        }
+      : {}),
   }
 }

@@ -10,6 +10,8 @@ export interface DeclaredGrade {
   /** The grade as reported: with its course-level points, where the plan adds them. */
   percent: string | null
   label: string | null
+  /** The grade before its course-level points, where they were added. */
+  unadjusted: string | null
   overridden: boolean
   computedPercent: string | null
   computedLabel: string | null
@@ -22,11 +24,12 @@ export interface DeclaredGrade {
  */
 export function standing(snapshot: ClassSnapshot, period: Period, grades = new Grades(snapshot)): DeclaredGrade[] {
   return studentsIn(snapshot, period).map((student) => {
-    const { reported, computed, override } = grades.of(student.id, period.id)
+    const { reported, effective, computed, override } = grades.of(student.id, period.id)
     return {
       studentId: student.id,
       percent: reported?.percent ?? null,
       label: reported?.label ?? null,
+      unadjusted: effective && effective !== reported ? `${effective.percent} ${effective.label}` : null,
       overridden: override !== null,
       computedPercent: computed?.percent ?? null,
       computedLabel: computed?.label ?? null,

@@ -2,6 +2,7 @@ import type { ClassSnapshot } from '../section'
 import { betweenPeriods } from './between-periods'
 import { emptyCategory } from './empty-category'
 import type { LooseEnd } from './looseend'
+import { lowScores } from './low-scores'
 import { noCategory } from './no-category'
 import { noPeriod } from './no-period'
 import { noPoints } from './no-points'
@@ -29,5 +30,6 @@ export function looseEnds(snapshot: ClassSnapshot): LooseEnd[] {
     noPoints,
     offScale,
     override,
+    lowScores,
   ].flatMap((find) => find(snapshot))
 }

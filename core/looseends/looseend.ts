@@ -29,6 +29,7 @@ export const looseEndCodes = [
   'no-points',
   'off-scale',
   'override',
+  'low-scores',
 ] as const
 export type LooseEndCode = (typeof looseEndCodes)[number]
 

@@ -316,6 +316,7 @@ export const declaredGrades = pgTable(
     studentId: text('student_id').notNull(),
     percent: text('percent'),
     label: text('label'),
+    unadjusted: text('unadjusted'),
     overridden: boolean('overridden').notNull(),
     computedPercent: text('computed_percent'),
     computedLabel: text('computed_label'),

@@ -105,6 +105,19 @@ describe('loose ends', () => {
     expect(snapshot.records.plan.class!.scale.steps).toEqual(fresh)
     expect(codes(snapshot)).toEqual([])
   })
+  it('low scores without a note, where the plan asks for one', () => {
+    const snapshot = aClass({
+      plan: { lowScoresWantNote: true },
+      categories: { a: '100' },
+      assignments: { x: { categoryId: 'a', points: '10' } },
+      scores: { ann: { x: '6.9' }, ben: { x: '7' }, cai: { x: { value: { points: '2' }, note: 'Was ill.' } } },
+    })
+    expect(looseEnds(snapshot).map((each) => [each.text, each.mend])).toEqual([
+      ['x has 1 score below 70 % with no note.', { view: 'gradebook', assignmentId: 'x', studentId: 'ann' }],
+    ])
+    snapshot.records.plan.class!.lowScoresWantNote = false
+    expect(codes(snapshot)).toEqual([])
+  })
   it('periods side by side that share days', () => {
     const snapshot = aClass({})
     snapshot.periods[2]!.firstDay = '2026-10-26'

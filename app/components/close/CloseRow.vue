@@ -29,6 +29,9 @@ const name = computed(() => rosterName(props.line.student))
         ><b>{{ line.grade.effective.percent }}</b> {{ line.grade.effective.label }}</template
       >
       <span v-else class="soft">no grade</span>
+      <small v-if="line.grade?.reported && line.grade.reported !== line.grade.effective"
+        >reported {{ line.grade.reported.percent }} {{ line.grade.reported.label }}</small
+      >
     </td>
     <td>
       <textarea

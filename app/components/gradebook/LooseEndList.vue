@@ -11,6 +11,8 @@ function look(end: LooseEnd) {
   if (end.mend.view === 'plan') return navigateTo({ path: `${base}/plan`, query: route.query })
   if (end.mend.view === 'close')
     return navigateTo({ path: `${base}/close`, query: { period: end.mend.periodId, student: end.mend.studentId } })
+  if (end.mend.studentId)
+    return navigateTo({ path: base, query: { student: end.mend.studentId, assignment: end.mend.assignmentId } })
   return navigateTo({ path: base, query: { ...route.query, edit: end.mend.assignmentId } })
 }
 function mend({ fix }: LooseEnd): void {

@@ -109,6 +109,7 @@ CREATE TABLE "declared_grades" (
 	"student_id" text NOT NULL,
 	"percent" text,
 	"label" text,
+	"unadjusted" text,
 	"overridden" boolean NOT NULL,
 	"computed_percent" text,
 	"computed_label" text,

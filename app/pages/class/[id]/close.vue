@@ -89,7 +89,20 @@ const cardsPath = (student?: string) =>
       </li>
     </ol>
     <div class="tools">
-      <span class="soft">{{ classroom.period.title }}</span>
+      <span v-if="classroom.lineage.length === 1" class="soft">{{ classroom.period.title }}</span>
+      <span v-else class="row-of" role="group" aria-label="Period">
+        <button
+          v-for="each in classroom.lineage"
+          :key="each.id"
+          type="button"
+          class="toggle"
+          :aria-pressed="each.id === classroom.periodId"
+          :aria-label="`Close ${each.title}`"
+          @click="navigateTo({ query: { period: each.id } })"
+        >
+          {{ each.title }}
+        </button></span
+      >
       <button type="button" class="toggle" :aria-pressed="onlyFindings" @click="onlyFindings = !onlyFindings">
         needs a look
       </button>

@@ -20,11 +20,17 @@ function setOwn(set: Plan['own'][string] | null): void {
   const { [classroom.periodId!]: _, ...others } = plan.value.own
   setPlan({ own: set ? { ...others, [classroom.periodId!]: set } : others })
 }
-const beginOwn = () =>
-  setOwn({
-    method: plan.value.method,
-    weights: Object.fromEntries(classroom.categories.map((each) => [each.id, each.weight])),
-  })
+/** Begins with the class's method and weights, or with those that another period has of its own. */
+const beginOwn = (from: string | null) =>
+  setOwn(
+    (from && plan.value.own[from]) || {
+      method: plan.value.method,
+      weights: Object.fromEntries(classroom.categories.map((each) => [each.id, each.weight])),
+    },
+  )
+const others = computed(() =>
+  classroom.snapshot!.periods.filter((each) => each.id !== classroom.periodId && plan.value.own[each.id]),
+)
 
 function addCategory(): void {
   const count = classroom.categories.length
@@ -104,9 +110,14 @@ const defaultCategories = computed(() => [
             ><b>{{ classroom.period?.title }} has a method and weights of its own</b>, shown here.
             <button type="button" class="chip" @click="setOwn(null)">Go back to the class's</button></template
           >
-          <button v-else-if="classroom.period" type="button" class="chip" @click="beginOwn">
-            Give {{ classroom.period.title }} a method and weights of its own
-          </button>
+          <template v-else-if="classroom.period">
+            <button type="button" class="chip" @click="beginOwn(null)">
+              Give {{ classroom.period.title }} a method and weights of its own
+            </button>
+            <button v-for="each in others" :key="each.id" type="button" class="chip" @click="beginOwn(each.id)">
+              Take those of {{ each.title }}
+            </button>
+          </template>
         </p>
       </section>
 

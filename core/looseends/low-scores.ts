@@ -1,0 +1,29 @@
+import { jointId, record } from '../acts/records'
+import { assignmentsOf, planOf } from '../grading/rules'
+import { many } from '../grading/words'
+import { toFraction } from '../number/ratio'
+import { worthOf } from '../scores/worth'
+import type { Find } from './looseend'
+
+/** Scores under the plan's line with no note, where the plan asks for one; looked at unrounded. */
+export const lowScores: Find = (snapshot) => {
+  const plan = planOf(snapshot)
+  if (!plan.lowScoresWantNote) return []
+  const scales = { scale: plan.scale, levels: snapshot.proficiencyScale }
+  return assignmentsOf(snapshot).flatMap((each) => {
+    const low = snapshot.students.filter((student) => {
+      const { value, marks, note } = record(snapshot.records, 'cell', jointId(student.id, each.id))
+      if (value === null || note !== '' || marks.includes('excused')) return false
+      const share = worthOf(value, each.points, scales)?.share
+      return share ? toFraction(share).mul(100).lt(plan.lowLine) : false
+    })
+    if (low.length === 0) return []
+    return [
+      {
+        code: 'low-scores' as const,
+        text: `${each.name} has ${many(low.length, 'score')} below ${plan.lowLine} % with no note.`,
+        mend: { view: 'gradebook' as const, assignmentId: each.id, studentId: low[0]!.id },
+      },
+    ]
+  })
+}
