@@ -180,7 +180,7 @@ function typed(cell: Readonly<Cell>, value: Value | null): Partial<Cell> {
 function asDropped(view: CellView): CellView {
   return {
     ...view,
-    text: `(${view.text || view.mark})`,
+    text: `(${view.text || '–'})`,
     dropped: true,
     words: [view.words ?? view.text, 'dropped'].join(', '),
   }

@@ -38,20 +38,6 @@ const set = (to: Partial<Policy>) =>
   })
 
 const rounding = computed(() => policy.value.rounding)
-const places = [0, 1, 2].map((value) => ({
-  value: value as 0 | 1 | 2,
-  words: value === 0 ? 'whole numbers' : counted(value, 'place'),
-}))
-const roundingWords = [
-  { value: 'half up' as const, words: 'halves go up' },
-  { value: 'down' as const, words: 'always down' },
-  { value: 'up' as const, words: 'always up' },
-  { value: 'nearest half' as const, words: 'to the nearest half' },
-]
-const labelFrom = [
-  { value: 'displayed' as const, words: 'the grade as shown' },
-  { value: 'exact' as const, words: 'the unrounded grade' },
-]
 function allow(id: string, allowed: boolean): void {
   const ids = policy.value.scaleIds ?? []
   void set({ scaleIds: allowed ? [...ids, id] : ids.filter((each) => each !== id) })
@@ -138,24 +124,7 @@ const usedBy = (id: string) => counted(district.value?.uses[id] ?? 0, 'class', '
           />Fix how grades are rounded</label
         >
         <div v-if="rounding" class="pairs next">
-          <PlanChoice
-            label="Grades are shown in"
-            :value="rounding.places"
-            :options="places"
-            @choose="set({ rounding: { ...rounding, places: $event } })"
-          />
-          <PlanChoice
-            label="Rounded"
-            :value="rounding.rounding"
-            :options="roundingWords"
-            @choose="set({ rounding: { ...rounding, rounding: $event } })"
-          />
-          <PlanChoice
-            label="The label is that of"
-            :value="rounding.labelFrom"
-            :options="labelFrom"
-            @choose="set({ rounding: { ...rounding, labelFrom: $event } })"
-          />
+          <RoundingChoices :value="rounding" @set="set({ rounding: { ...rounding, ...$event } })" />
         </div>
       </section>
       <section>

@@ -127,6 +127,25 @@ function goneOf({ dropCount, keepOne }: Segment, candidates: number): number {
   return keepOne ? Math.max(0, candidates - 1) : candidates
 }
 
+/** What each score leaves above `q` times what it is out of, into the scratch; `NaN` for one that cannot be dropped. */
+function writeKeys(
+  { at, equal }: Segment,
+  { multiplier, size, earned, share }: Columns,
+  start: number,
+  q: number,
+): void {
+  for (let i = 0; i < at.length; i++) {
+    const column = at[i]!
+    const part = share[start + column]!
+    scratch.key[i] =
+      part !== part
+        ? NaN
+        : equal
+          ? multiplier[column]! * (part - q)
+          : multiplier[column]! * earned[start + column]! - q * size[column]!
+  }
+}
+
 /** Marks the `count` smallest keys as gone; of equals the smaller size, then the earlier. `NaN` is no candidate. */
 function takeSmallest(at: Int32Array, size: Float64Array, count: number): void {
   const { key, gone } = scratch
@@ -158,21 +177,12 @@ function sumKept(segment: Segment, columns: Columns, start: number, gone: Uint8A
 
 /** The drop that is best for one category: see `work/drops.ts` for the method. */
 function searchOne(segment: Segment, columns: Columns, start: number, count: number): void {
-  const { at, equal } = segment
-  const { multiplier, size, earned, share } = columns
+  const { at } = segment
+  const { size } = columns
   sumKept(segment, columns, start, null)
   let q = lower > 0 ? upper / lower : 0
   for (let turn = 0; turn < LONGEST_SEARCH; turn++) {
-    for (let i = 0; i < at.length; i++) {
-      const column = at[i]!
-      const part = share[start + column]!
-      scratch.key[i] =
-        part !== part
-          ? NaN
-          : equal
-            ? multiplier[column]! * (part - q)
-            : multiplier[column]! * earned[start + column]! - q * size[column]!
-    }
+    writeKeys(segment, columns, start, q)
     takeSmallest(at, size, count)
     sumKept(segment, columns, start, scratch.gone)
     const next = lower > 0 ? upper / lower : q
@@ -234,21 +244,12 @@ function searchBest(window: Window, columns: Columns, start: number): void {
 }
 
 function markSmallest(segment: Segment, columns: Columns, start: number, q: number, offset: number): void {
-  const { at, equal, extra } = segment
-  const { multiplier, size, earned, share } = columns
+  const { at } = segment
   const count = goneOf(segment, countCandidates(segment, columns, start))
   room(at.length)
-  for (let i = 0; i < at.length; i++) {
-    const column = at[i]!
-    const part = share[start + column]!
-    scratch.key[i] =
-      part !== part
-        ? NaN
-        : equal
-          ? multiplier[column]! * (extra ? part : part - q)
-          : multiplier[column]! * earned[start + column]! - (extra ? 0 : q * size[column]!)
-  }
-  takeSmallest(at, size, count)
+  // Under the period's line extra credit adds nothing below, so only what it adds above tells.
+  writeKeys(segment, columns, start, segment.extra ? 0 : q)
+  takeSmallest(at, columns.size, count)
   marks.set(scratch.gone.subarray(0, at.length), offset)
 }
 

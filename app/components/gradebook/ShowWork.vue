@@ -12,6 +12,9 @@ watch(
   () => classroom.periodId,
   (id) => (periodId.value = id),
 )
+const tabs = computed(() =>
+  classroom.lineage.map(({ id, title }) => ({ value: id as string | null, words: title, says: `Work of ${title}` })),
+)
 const work = computed(() => classroom.workOf(props.studentId, periodId.value))
 const lines = computed(() => (work.value ? told(classroom.snapshot!, work.value, false) : []))
 
@@ -54,19 +57,14 @@ const printed = computed(() => ({
 
 <template>
   <div>
-    <div v-if="classroom.lineage.length > 1" class="row-of tabs" role="group" aria-label="Grade of">
-      <button
-        v-for="each in classroom.lineage"
-        :key="each.id"
-        type="button"
-        class="toggle"
-        :aria-label="`Work of ${each.title}`"
-        :aria-pressed="each.id === periodId"
-        @click="periodId = each.id"
-      >
-        {{ each.title }}
-      </button>
-    </div>
+    <ToggleRow
+      v-if="classroom.lineage.length > 1"
+      class="tabs"
+      label="Grade of"
+      :value="periodId"
+      :options="tabs"
+      @choose="periodId = $event"
+    />
     <WorkLines :lines="lines" />
     <p v-if="stake" class="small stake">{{ stake }}</p>
     <div v-if="item && assignmentId" class="row-of needs">

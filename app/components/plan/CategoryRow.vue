@@ -140,24 +140,15 @@ function nudge(event: KeyboardEvent): void {
       <div v-if="open" class="rules">
         <fieldset>
           <legend class="label">Items count</legend>
-          <div class="row-of">
-            <button
-              type="button"
-              class="toggle"
-              :aria-pressed="category.basis === 'points'"
-              @click="emit('set', { basis: 'points' })"
-            >
-              by their points
-            </button>
-            <button
-              type="button"
-              class="toggle"
-              :aria-pressed="category.basis === 'equal'"
-              @click="emit('set', { basis: 'equal' })"
-            >
-              all alike
-            </button>
-          </div>
+          <ToggleRow
+            :label="`How items of ${category.name} count`"
+            :value="category.basis"
+            :options="[
+              { value: 'points', words: 'by their points' },
+              { value: 'equal', words: 'all alike' },
+            ]"
+            @choose="emit('set', { basis: $event })"
+          />
           <p v-if="method === 'points' || method === 'assignments'" class="small soft">
             Under this method every category counts {{ method === 'points' ? 'by points' : 'all alike' }}.
           </p>
@@ -173,17 +164,13 @@ function nudge(event: KeyboardEvent): void {
               class="count"
               @keep="emit('set', { dropCount: Number($event) })"
             />
-            <button
-              v-for="rule in dropRules"
-              :key="rule"
-              type="button"
-              class="toggle"
+            <ToggleRow
+              :label="`What ${category.name} drops`"
+              :value="category.dropRule"
+              :options="dropRules.map((value) => ({ value, words: value }))"
               :disabled="category.dropCount === 0"
-              :aria-pressed="category.dropRule === rule"
-              @click="emit('set', { dropRule: rule })"
-            >
-              {{ rule }}
-            </button>
+              @choose="emit('set', { dropRule: $event })"
+            />
             <label class="check"
               ><Checkbox
                 :model-value="category.keepOne"

@@ -32,23 +32,7 @@ const steps = computed(() =>
     .map((step) => `${step.label} from ${step.from}`)
     .join(', '),
 )
-const places = [0, 1, 2].map((value) => ({
-  value: value as Plan['places'],
-  words: value === 0 ? 'whole numbers, as 92' : value === 1 ? 'one place, as 91.7' : 'two places, as 91.67',
-}))
-const roundingWords = [
-  { value: 'half up' as const, words: 'halves go up' },
-  { value: 'down' as const, words: 'always down' },
-  { value: 'up' as const, words: 'always up' },
-  { value: 'nearest half' as const, words: 'to the nearest half, as 91.5' },
-]
-const labelFrom = [
-  { value: 'displayed' as const, words: 'the grade as shown' },
-  { value: 'exact' as const, words: 'the unrounded grade' },
-]
 const fixed = computed(() => (policy.value.rounding ? by.value : null))
-const setRounding = (rounding: Plan['rounding']) =>
-  emit('set', rounding === 'nearest half' ? { rounding, places: 0 } : { rounding })
 const readCap = (text: string) => (text.trim() === '' ? { kept: '' } : readers.percent(text))
 </script>
 
@@ -61,27 +45,7 @@ const readCap = (text: string) => (text.trim() === '' ? { kept: '' } : readers.p
         <FixedNote v-if="policy.scaleIds" :by="`${by}: ${counted(policy.scaleIds.length, 'scale')} to choose from`" />
       </div>
       <p class="soft small wide">{{ steps }}</p>
-      <PlanChoice
-        label="Grades are shown in"
-        :value="plan.rounding === 'nearest half' ? 0 : plan.places"
-        :options="places"
-        :fixed-by="fixed"
-        @choose="emit('set', { places: $event, ...(plan.rounding === 'nearest half' ? { rounding: 'half up' } : {}) })"
-      />
-      <PlanChoice
-        label="Rounded"
-        :value="plan.rounding"
-        :options="roundingWords"
-        :fixed-by="fixed"
-        @choose="setRounding"
-      />
-      <PlanChoice
-        label="The label is that of"
-        :value="plan.labelFrom"
-        :options="labelFrom"
-        :fixed-by="fixed"
-        @choose="emit('set', { labelFrom: $event })"
-      />
+      <RoundingChoices :value="plan" :fixed-by="fixed" @set="emit('set', $event)" />
       <span class="term">No computed grade above</span>
       <KeptField
         :value="plan.cap ?? ''"

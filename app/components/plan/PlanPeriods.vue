@@ -52,26 +52,16 @@ const saidOfPoints = computed(() => {
     <div v-for="{ period, children, composition, fixed, said } in parents" :key="period.id" class="parent">
       <div class="row-of">
         <b class="title">{{ period.title }}</b>
-        <button
-          type="button"
-          class="toggle"
+        <ToggleRow
+          :label="`How ${period.title} is made`"
+          :value="composition.rule"
+          :options="[
+            { value: 'compose', words: 'composed of its periods' },
+            { value: 'all work', words: 'made of all its work' },
+          ]"
           :disabled="!!fixed"
-          :aria-pressed="composition.rule === 'compose'"
-          :aria-label="`${period.title} is composed of its periods`"
-          @click="setParent(period, asComposed(composition))"
-        >
-          composed of its periods
-        </button>
-        <button
-          type="button"
-          class="toggle"
-          :disabled="!!fixed"
-          :aria-pressed="composition.rule === 'all work'"
-          :aria-label="`${period.title} is made of all its work`"
-          @click="setParent(period, { rule: 'all work' })"
-        >
-          made of all its work
-        </button>
+          @choose="setParent(period, $event === 'compose' ? asComposed(composition) : { rule: 'all work' })"
+        />
       </div>
       <div v-if="composition.rule === 'compose'" class="row-of weights">
         <label v-for="child in children" :key="child.id" class="check"

@@ -50,6 +50,10 @@ function declare(wanted: boolean): void {
   reason.value = ''
 }
 
+const longer = computed(() =>
+  classroom.lineage.map(({ id, title }) => ({ value: id as string | null, words: title, says: `Close ${title}` })),
+)
+
 const steps = computed(() => [
   {
     title: 'Everything scored',
@@ -90,19 +94,13 @@ const cardsPath = (student?: string) =>
     </ol>
     <div class="tools">
       <span v-if="classroom.lineage.length === 1" class="soft">{{ classroom.period.title }}</span>
-      <span v-else class="row-of" role="group" aria-label="Period">
-        <button
-          v-for="each in classroom.lineage"
-          :key="each.id"
-          type="button"
-          class="toggle"
-          :aria-pressed="each.id === classroom.periodId"
-          :aria-label="`Close ${each.title}`"
-          @click="navigateTo({ query: { period: each.id } })"
-        >
-          {{ each.title }}
-        </button></span
-      >
+      <ToggleRow
+        v-else
+        label="Period"
+        :value="classroom.periodId"
+        :options="longer"
+        @choose="navigateTo({ query: { period: $event } })"
+      />
       <button type="button" class="toggle" :aria-pressed="onlyFindings" @click="onlyFindings = !onlyFindings">
         needs a look
       </button>

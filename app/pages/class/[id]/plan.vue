@@ -57,6 +57,7 @@ const methodWords: Record<Plan['method'], string> = {
   assignments: 'by assignment',
   none: 'no grade',
 }
+const methodOptions = methods.map((value) => ({ value, words: methodWords[value] }))
 const unplanned = computed(() => {
   void classroom.shape
   return !(sectionId.value in classroom.snapshot!.records.plan)
@@ -92,18 +93,7 @@ const defaultCategories = computed(() => [
       </p>
       <section>
         <h2>How the grade is made</h2>
-        <div class="row-of" role="group" aria-label="Method">
-          <button
-            v-for="each in methods"
-            :key="each"
-            type="button"
-            class="toggle"
-            :aria-pressed="method === each"
-            @click="setMethod(each)"
-          >
-            {{ methodWords[each] }}
-          </button>
-        </div>
+        <ToggleRow label="Method" :value="method" :options="methodOptions" @choose="setMethod" />
         <p class="soft said">{{ saidOfMethod(method) }}</p>
         <p class="own">
           <template v-if="own"
