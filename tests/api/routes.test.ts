@@ -141,6 +141,68 @@ describe('every route checks who asks', () => {
   })
 })
 
+describe('a deed on several homes', () => {
+  const capOf = async (caller: Caller, id: string) =>
+    classResponse.parse(await caller.get(`/api/classes/${id}`)).records.plan[id]?.cap ?? null
+  const cap = (id: string) => ({
+    home: id,
+    act: {
+      ...act(),
+      kind: 'copy plan',
+      changes: [{ kind: 'plan', id, from: { cap: null }, to: { cap: '100' } }],
+    },
+  })
+  it('with one class of somebody else in it changes none', async () => {
+    const [mine, theirs] = await Promise.all([
+      Caller.signedIn(product, accounts.teacher),
+      Caller.signedIn(product, accounts.other),
+    ])
+    const foreign = todayResponse.parse(await theirs.get('/api/today'))[0]!.id
+    const response = await mine.call('POST', '/api/acts', { acts: [cap(classId), cap(foreign)] })
+    expect(response.status).toBe(403)
+    expect([await capOf(mine, classId), await capOf(theirs, foreign)]).toEqual([null, null])
+  })
+  it('of a teacher never reaches the district, and of the office never a class', async () => {
+    const [mine, office] = await Promise.all([
+      Caller.signedIn(product, accounts.teacher),
+      Caller.signedIn(product, accounts.registrar),
+    ])
+    const policy = {
+      home: 'district',
+      act: {
+        ...act(),
+        kind: 'policy',
+        changes: [{ kind: 'policy', id: 'district', from: { lowLine: null }, to: { lowLine: '60' } }],
+      },
+    }
+    expect((await mine.call('POST', '/api/acts', { acts: [policy] })).status).toBe(403)
+    expect((await office.call('POST', '/api/acts', { acts: [policy, cap(classId)] })).status).toBe(403)
+    expect(await capOf(mine, classId)).toBeNull()
+  })
+  it('is all of it or nothing, is done once, and says what stood in its way', async () => {
+    const mine = await Caller.signedIn(product, accounts.teacher)
+    const [, second] = todayResponse.parse(await mine.get('/api/today'))
+    const deed = { acts: [cap(classId), cap(second!.id)] }
+    expect((await mine.call('POST', '/api/acts', deed)).status).toBe(200)
+    expect((await mine.call('POST', '/api/acts', deed)).status).toBe(200)
+    expect([await capOf(mine, classId), await capOf(mine, second!.id)]).toEqual(['100', '100'])
+    const stale = await mine.call('POST', '/api/acts', { acts: [cap(classId)] })
+    expect(stale.status).toBe(200) // what it wants is so already
+    const other = cap(second!.id)
+    other.act.changes[0]!.to = { cap: '90' }
+    const refused = await mine.call('POST', '/api/acts', { acts: [cap(classId), other] })
+    expect(refused.status).toBe(409)
+    expect(((await refused.json()) as { data: { message: string } }).data.message).toContain('Nothing was changed')
+    expect(await capOf(mine, second!.id)).toBe('100')
+  })
+  it('that names a home twice, or a number twice, is not taken', async () => {
+    const mine = await Caller.signedIn(product, accounts.teacher)
+    const one = cap(classId)
+    for (const acts of [[one, one], [one, { ...cap(classId), home: 'desk', act: one.act }], []])
+      expect((await mine.call('POST', '/api/acts', { acts })).status).toBe(422)
+  })
+})
+
 describe('what comes in is checked', () => {
   let caller: Caller
   beforeAll(async () => (caller = await Caller.signedIn(product, accounts.teacher)))

@@ -1,6 +1,15 @@
 import { describe, expect, it } from 'vitest'
 import { daysAfter, daysBetween, isCivilDate } from '#core/calendar/date'
-import { gradingPeriods, periodOf, periodToday, yearOf } from '#core/calendar/periods'
+import {
+  ancestorsOf,
+  belongs,
+  childrenOf,
+  gradingPeriods,
+  periodOf,
+  periodToday,
+  yearOf,
+  type Period,
+} from '#core/calendar/periods'
 import { aClass } from '../support/class'
 
 const { periods } = aClass({})
@@ -44,5 +53,31 @@ describe('grading periods', () => {
   it('belong to one year', () => {
     const other = { ...periods[0]!, id: 'other' }
     expect(yearOf([...periods, other], ['q2']).map((each) => each.id)).toEqual(['year', 'q1', 'q2'])
+  })
+})
+
+describe('whose work an assignment is', () => {
+  const year: Period[] = [
+    { id: 'y', parentId: null, kind: 'year', title: 'Year', firstDay: '2026-09-01', lastDay: '2027-06-11' },
+    { id: 's', parentId: 'y', kind: 'semester', title: 'Semester', firstDay: '2026-09-01', lastDay: '2026-12-18' },
+    { id: 'q', parentId: 's', kind: 'grading', title: 'Quarter', firstDay: '2026-11-01', lastDay: '2026-12-18' },
+    { id: 'x', parentId: 's', kind: 'exam', title: 'Exam', firstDay: '2026-12-14', lastDay: '2026-12-18' },
+  ]
+  const holders = (date: string | null) => year.filter((each) => belongs(year, each, date)).map((each) => each.id)
+  it('belongs to the period of its date and the longer ones above, in each only once', () => {
+    expect(holders('2026-11-10')).toEqual(['y', 's', 'q'])
+    // The exam window lies inside the quarter: its work is its own.
+    expect(holders('2026-12-15')).toEqual(['y', 's', 'x'])
+    expect(holders('2026-12-18')).toEqual(['y', 's', 'x'])
+  })
+  it('may lie in a longer period and in none below it, or nowhere', () => {
+    expect(holders('2026-10-01')).toEqual(['y', 's'])
+    expect(holders('2027-03-01')).toEqual(['y'])
+    expect(holders('2027-07-01')).toEqual([])
+    expect(holders(null)).toEqual([])
+  })
+  it('finds children in time and ancestors from the nearest', () => {
+    expect(childrenOf(year, 's').map((each) => each.id)).toEqual(['q', 'x'])
+    expect(ancestorsOf(year, year[3]!).map((each) => each.id)).toEqual(['s', 'y'])
   })
 })

@@ -108,4 +108,11 @@ describe('what the district should hold', () => {
       metadata: { overridden: 'true', computed: '8.0 F', reason: 'redone' },
     })
   })
+  it('sends the grade with the points of its course level, and the unadjusted one beside it', () => {
+    snapshot.records.override = {}
+    snapshot.records.plan.class!.coursePoints = { points: '5', periodIds: ['q2'] }
+    snapshot.declared.q2 = standing(snapshot, snapshot.periods[2]!)
+    const grade = wanted(snapshot, sourced).sendables.find((each) => each.id === 'class.q2.grade.ann')!
+    expect(grade.fields).toMatchObject({ score: 13, textScore: 'F', metadata: { unadjusted: '8.0 F' } })
+  })
 })

@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { jointId, record } from '#core/acts/records'
+import { jointId, record, type Plan } from '#core/acts/records'
 import { toScore } from '#core/grading/section'
 import { looseEnds } from '#core/looseends'
 import { act } from '#core/acts/act'
@@ -15,7 +15,7 @@ import { reportCards } from '../../server/services/report-cards'
 import { loadSnapshot } from '../../server/services/snapshot'
 import { todayOf } from '../../server/services/today'
 import { emptyRecords } from '../support/database'
-import { withDistrict } from '../support/world'
+import { actOf, withDistrict } from '../support/world'
 
 let handle: DbHandle
 let sectionId: string
@@ -110,6 +110,23 @@ describe('report cards', () => {
     expect(mateo.grade!.computed).toMatch(/^8\d\.\d B-?$/)
     expect(mateo.standards.map((each) => each.code)).toEqual(['ES.1', 'ES.2', 'ES.5'])
     expect(JSON.stringify(cards)).not.toMatch(/Asked on Monday|second try/)
+  })
+  it('show of a grade what the plan shows to families, and the points of the course level beside it', async () => {
+    const [student] = full.students
+    const card = async (to: Partial<Plan>) => {
+      const records = (await loadSnapshot(handle.db, sectionId)).records
+      await takeActs(handle.db, sectionId, teacherId, [actOf(records, 'plan', [{ kind: 'plan', id: sectionId, to }])])
+      return (await reportCards(handle.db, sectionId, q2().id, student!.id, demoToday))[0]!.grade
+    }
+    const coursePoints = { points: '3', periodIds: [q2().id] }
+    expect(await card({ coursePoints })).toMatchObject({ percent: '94.7', label: 'A', unadjusted: '91.7 A-' })
+    expect(await card({ families: 'label' })).toMatchObject({ percent: null, label: 'A', unadjusted: 'A-' })
+    expect(await card({ families: 'percent' })).toMatchObject({ percent: '94.7', label: null })
+    expect(await card({ families: 'neither' })).toBeNull()
+    expect(await card({ families: 'both', coursePoints: { points: '0', periodIds: [] } })).toMatchObject({
+      percent: '91.7',
+      unadjusted: null,
+    })
   })
   it('are there for one student, and for nobody else', async () => {
     const [student] = full.students
