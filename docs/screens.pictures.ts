@@ -42,7 +42,7 @@ test('the main views', async ({ page }) => {
   await picture('plan')
   await page.getByRole('button', { name: 'Rub out' }).click()
   await page.getByRole('button', { name: 'Copy a plan' }).click()
-  await page.getByRole('combobox', { name: 'From' }).click()
+  await page.getByRole('combobox', { name: 'From', exact: true }).click()
   await page.getByRole('option', { name: /last year/ }).click()
   await page.getByRole('checkbox', { name: 'Earth Systems 7B' }).check()
   await picture('copy-plan')

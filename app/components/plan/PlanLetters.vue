@@ -41,7 +41,12 @@ const readCap = (text: string) => (text.trim() === '' ? { kept: '' } : readers.p
     <div class="pairs">
       <PlanChoice label="Scale" :value="plan.scale.id ?? 'copy'" :options="scales" @choose="choose" />
       <div class="aside">
-        <Button label="Edit or make a scale" severity="secondary" @click="editing = true" />
+        <Button
+          label="Edit or make a scale"
+          severity="secondary"
+          :disabled="!!classroom.pencil"
+          @click="editing = true"
+        />
         <FixedNote v-if="policy.scaleIds" :by="`${by}: ${counted(policy.scaleIds.length, 'scale')} to choose from`" />
       </div>
       <p class="soft small wide">{{ steps }}</p>

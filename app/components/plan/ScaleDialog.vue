@@ -26,7 +26,10 @@ function look(id: string): void {
   draft.value = draftFor(id)
   tried.value = false
 }
+// The same new scale sent again, as after a lost answer, is the same.
+let newId: string = crypto.randomUUID()
 function copy(): void {
+  newId = crypto.randomUUID()
   draft.value = { ...draft.value, id: null, name: `${draft.value.name}, mine` }
   tried.value = false
 }
@@ -49,7 +52,7 @@ const unchanged = computed(
 async function keep(): Promise<void> {
   tried.value = true
   if (grave.value || nameFault.value || !plans.value) return
-  const id = draft.value.id ?? crypto.randomUUID()
+  const id = draft.value.id ?? newId
   const kept = { name: draft.value.name.trim(), steps: steps.value }
   const copyOf = { id, ...kept }
   const here = classroom.snapshot!.section.id
