@@ -176,6 +176,8 @@ export const useClassroom = defineStore('classroom', () => {
 
   /** Takes up the pencil: from now on changes are tried and not kept. */
   function takePencil(): void {
+    // What was half written before is kept, and cannot be rubbed out.
+    keepDrafts(false)
     const it = snapshot.value!
     const records = Object.fromEntries(Object.entries(it.records).map(([kind, each]) => [kind, { ...each }])) as Records
     pencil.value = { records, grades: new Grades({ ...it, records }) }

@@ -125,11 +125,11 @@ export class Grades {
   /** Assignments of the period whose score is dropped from one student's grade. */
   dropped(studentId: string, periodId: string): ReadonlySet<string> {
     const window = this.windowsOf.get(periodId)
-    if (!window?.segments.some((segment) => segment.dropCount > 0)) return new Set()
-    const { how } = this.work(studentId, periodId)
-    if (how.made === 'of periods' || how.exam) return new Set()
-    const items = how.categories.flatMap((category) => category.items)
-    return new Set(items.flatMap((item) => (item.state === 'dropped' ? item.assignment.id : [])))
+    if (!window?.segments.some((segment) => segment.dropCount > 0)) return nothing
+    const work = this.work(studentId, periodId)
+    let found = droppedIn.get(work)
+    if (!found) droppedIn.set(work, (found = droppedOf(work)))
+    return found
   }
 
   /** Reads a changed cell, and computes anew what it can have changed. */
@@ -225,4 +225,14 @@ export class Grades {
   private typed(student: Student, periodId: string) {
     return record(this.snapshot.records, 'override', jointId(student.id, periodId))
   }
+}
+
+const nothing: ReadonlySet<string> = new Set()
+/** Every cell of a row asks for it, so it is kept for as long as the work is. */
+const droppedIn = new WeakMap<GradeWork, ReadonlySet<string>>()
+
+function droppedOf({ how }: GradeWork): ReadonlySet<string> {
+  if (how.made === 'of periods' || how.exam) return nothing
+  const items = how.categories.flatMap((category) => category.items)
+  return new Set(items.flatMap((item) => (item.state === 'dropped' ? item.assignment.id : [])))
 }

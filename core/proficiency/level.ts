@@ -45,7 +45,9 @@ export function evidenceOf(
     const { marks, value } = record(snapshot.records, 'cell', jointId(student.id, assignment.id))
     if (marks.includes('excused')) return []
     const { level } = record(snapshot.records, 'evidence', jointId(student.id, assignment.id, standardId))
-    if (level !== null) return [{ assignment, level }]
+    // A level typed as the score is evidence for every standard of its item, unless another was given for the standard.
+    const given = level ?? (value && 'level' in value ? value.level : null)
+    if (given !== null) return [{ assignment, level: given }]
     const isMissing = marks.includes('missing') && value === null && missingIsLowest
     return isMissing && lowest !== undefined ? [{ assignment, level: lowest }] : []
   })

@@ -34,6 +34,16 @@ describe('the calculated level, by most recent', () => {
     snapshot.records.cell[jointId('ann', 'later')] = { value: null, marks: ['excused'], note: '', noteFor: 'teacher' }
     expect(calculatedLevel(snapshot, evidence())?.level.short).toBe('1')
   })
+  it('takes a level that was typed as the score, unless another was given for the standard', () => {
+    const scored = aClass({
+      assignments: { a: { standardIds: ['std'], scoredIn: 'levels' } },
+      scores: { ann: { a: { value: { level: '2' } } } },
+    })
+    const found = () => evidenceOf(scored, scored.students[0]!, 'std', assignmentsIn(scored, scored.periods[2]!))
+    expect(found().map((each) => each.level)).toEqual(['2'])
+    scored.records.evidence[jointId('ann', 'a', 'std')] = { level: '4' }
+    expect(found().map((each) => each.level)).toEqual(['4'])
+  })
   it('passes over an assignment that is not tagged', () => {
     give('other', '4')
     expect(evidence()).toHaveLength(1)
