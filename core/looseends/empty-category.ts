@@ -1,8 +1,8 @@
-import { gradingPeriods, holds } from '../calendar/periods'
+import { gradingPeriods } from '../calendar/periods'
 import { assignmentsIn, planOf, rulesOf } from '../grading/rules'
 import type { Find } from './looseend'
 
-/** A weighted category with no assignment in a period that has begun and has work: its weight goes to the others. */
+/** A weighted category with no assignment in a period that has some: its weight goes to the others. */
 export const emptyCategory: Find = (snapshot) => {
   const plan = planOf(snapshot)
   return gradingPeriods(snapshot.periods)
@@ -10,12 +10,13 @@ export const emptyCategory: Find = (snapshot) => {
     .flatMap((period) => {
       const { method, categories } = rulesOf(snapshot, plan, period)
       const assignments = assignmentsIn(snapshot, period)
-      if (method !== 'categories' || !assignments.some((each) => holds(period, each.dueOn!))) return []
+      if (method !== 'categories' || assignments.length === 0) return []
       return categories
         .filter(
           ({ category, weight }) =>
             category.active &&
             category.counts &&
+            !category.extraCredit &&
             weight !== '0' &&
             !assignments.some((each) => each.categoryId === category.id && each.counts),
         )

@@ -58,6 +58,10 @@ describe('loose ends', () => {
     )
     snapshot.records.category.b!.active = false
     expect(codes(snapshot)).toEqual([])
+    // Extra credit has no weight to share out.
+    Object.assign(snapshot.records.category.b!, { active: true, extraCredit: true })
+    snapshot.records.category.a!.weight = '100'
+    expect(codes(snapshot)).toEqual([])
   })
   it('a deleted category that still has work, brought back in one step', () => {
     const snapshot = aClass({ categories: { a: '100' }, assignments: { x: { categoryId: 'a' } } })
