@@ -1,5 +1,5 @@
 import { test as base, expect, type Locator, type Page } from '@playwright/test'
-import { accounts, startProduct, type Product } from '../support/product'
+import { accounts, Caller, startProduct, type Product } from '../support/product'
 
 export { expect }
 
@@ -20,7 +20,7 @@ export const test = base.extend<{ desk: Desk }, { product: Product; world: strin
   ],
   desk: async ({ page, product }, use) => {
     const desk = new Desk(page, product.url)
-    await desk.signIn()
+    await desk.sitDown()
     await use(desk)
     expect(desk.complaints).toEqual([])
   },
@@ -51,6 +51,14 @@ export class Desk {
     )
   }
 
+  /** Signed in without the form, which has tests of its own. */
+  async sitDown(email = accounts.teacher): Promise<void> {
+    const caller = await Caller.signedIn({ url: this.url }, email)
+    await this.page.context().addCookies([caller.session])
+    await this.page.goto(this.url)
+    await expect(this.page.getByRole('navigation', { name: 'The day' })).toBeVisible()
+  }
+
   async signIn(email = accounts.teacher): Promise<void> {
     await this.page.goto(`${this.url}/sign-in`)
     await this.page.getByLabel('E-mail').fill(email)
@@ -75,6 +83,24 @@ export class Desk {
   /** The cell of a student under a column, by the beginning of the column's words. */
   cell(student: string, column: string): Locator {
     return this.page.locator(`[data-where^="${student}, ${column}"]`)
+  }
+
+  /** The names of the students in the sheet, from the top. */
+  async names(): Promise<string[]> {
+    const heads = this.page.locator('.sheet .body [role=rowheader]')
+    await heads.first().waitFor()
+    return (await heads.evaluateAll((all) => all.map((each) => each.getAttribute('title')!))).filter(Boolean)
+  }
+
+  /** The points in a cell, without what is raised or in parentheses; -1 where there are none. */
+  async points(student: string, column: string): Promise<number> {
+    const text = await this.cell(student, column).evaluate((cell) => cell.firstChild?.textContent ?? '')
+    return text.trim() === '' ? -1 : Number(text.replace(/[()]/g, ''))
+  }
+
+  /** The same teacher at another page. */
+  beside(page: Page): Desk {
+    return new Desk(page, this.url)
   }
 
   /** A computed value in a student's row. */

@@ -12,7 +12,7 @@ const test = base.extend<{ own: Product; mine: Desk }>({
   },
   mine: async ({ own, page }, use) => {
     const desk = new Desk(page, own.url)
-    await desk.signIn()
+    await desk.sitDown()
     await desk.openClass('Earth Systems 7A')
     await use(desk)
   },

@@ -1,5 +1,5 @@
 import { execFileSync, spawn, type ChildProcess } from 'node:child_process'
-import { cpSync, existsSync, mkdtempSync, rmSync } from 'node:fs'
+import { cpSync, existsSync, mkdirSync, mkdtempSync, renameSync, rmSync, statSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -88,7 +88,7 @@ export async function startProduct({ wide, port }: ProductOptions = {}): Promise
   }
 }
 
-/** Seeding takes seconds: the folder of the built-in database is made once and copied. */
+/** Seeding takes seconds: the folder of the built-in database is made once for each build, and copied. */
 function seed(folder: string, databaseUrl: string | undefined, wide: string | undefined): void {
   const into = (target: string) =>
     execFileSync(
@@ -104,12 +104,18 @@ function seed(folder: string, databaseUrl: string | undefined, wide: string | un
       { env: { ...process.env, DATABASE_URL: databaseUrl ?? '' }, stdio: ['ignore', 'ignore', 'inherit'] },
     )
   if (databaseUrl) return void into(folder)
-  const template = (templates[wide ?? ''] ??= mkdtempSync(join(tmpdir(), 'yukata-template-')))
-  if (!existsSync(join(template, 'records'))) into(template)
+  const template = join(TEMPLATES, `${wide ?? 'demo'}-${statSync(SEED).mtimeMs}`)
+  if (!existsSync(template)) {
+    mkdirSync(TEMPLATES, { recursive: true })
+    const made = mkdtempSync(join(TEMPLATES, 'in-the-making-'))
+    into(made)
+    // Of two that make the same one, the later finds it there.
+    if (existsSync(template)) rmSync(made, { recursive: true })
+    else renameSync(made, template)
+  }
   cpSync(template, folder, { recursive: true })
 }
-const templates: Record<string, string> = {}
-process.on('exit', () => Object.values(templates).forEach((folder) => rmSync(folder, { recursive: true, force: true })))
+const TEMPLATES = '.output/worlds'
 
 export function freePort(): Promise<number> {
   return new Promise((done, failed) => {
@@ -142,7 +148,13 @@ export class Caller {
   private cookie = ''
   constructor(private base: string) {}
 
-  static async signedIn(product: Product, email: string): Promise<Caller> {
+  /** What a browser has to hold to be the same somebody. */
+  get session(): { name: string; value: string; url: string } {
+    const [name, ...value] = this.cookie.split('=')
+    return { name: name!, value: value.join('='), url: this.base }
+  }
+
+  static async signedIn(product: Pick<Product, 'url'>, email: string): Promise<Caller> {
     const caller = new Caller(product.url)
     const response = await caller.call('POST', '/api/auth/sign-in', { email, password: accounts.password })
     if (response.status !== 200) throw new Error(`Sign-in answered ${response.status}`)
