@@ -99,7 +99,7 @@ export default withNuxt(
     name: 'names-of-a-component-property',
     files: ['**/*.vue'],
     // Hyphenated, the type checker takes it for an attribute that the component does not know.
-    rules: { 'vue/attribute-hyphenation': ['error', 'always', { ignore: ['ariaLabelledby'] }] },
+    rules: { 'vue/attribute-hyphenation': ['error', 'always', { ignore: ['ariaLabelledby', 'ariaLabel'] }] },
   },
   {
     name: 'core-has-no-clock',

@@ -73,10 +73,15 @@ export const classResponse = z.object({
     remark: recordsOf(schemas.remark),
     declaration: recordsOf(schemas.declaration),
     scale: recordsOf(schemas.scale),
+    pattern: recordsOf(schemas.pattern),
     policy: recordsOf(schemas.policy),
   }),
   declared: z.record(z.string(), z.array(declaredGrade)),
 }) satisfies z.ZodType<ClassSnapshot>
+
+/** One class as it is opened: with the number of its last act, and the cells that the district does not hold as they are; null before the first exchange. */
+export const openClassResponse = classResponse.extend({ seq: z.number(), unsent: z.array(z.string()).nullable() })
+export type OpenClass = z.infer<typeof openClassResponse>
 
 export const actsRequest = z.object({ acts: z.array(act).min(1).max(100) })
 
@@ -86,3 +91,8 @@ const outcome = z.discriminatedUnion('done', [
   z.object({ done: z.literal('refused'), reason: z.string() }),
 ])
 export const actsResponse = z.array(z.object({ id: z.string(), outcomes: z.array(outcome) }))
+
+/** A student who came from another class of the course, and until when they were there. */
+const mover = z.object({ studentId: z.string(), sectionId: z.string(), title: z.string(), lastDay: z.string() })
+export type Mover = z.infer<typeof mover>
+export const moversResponse = z.array(mover)

@@ -1,11 +1,11 @@
 import { z } from 'zod'
-import { actKinds } from '../core/acts/act'
+import { act, actKinds, change } from '../core/acts/act'
 import { schemas, type Kind } from '../core/acts/records'
+import { civilDate, id } from '../core/fields'
 
-export const historyQuery = z.object({
-  kind: z.enum(Object.keys(schemas) as [Kind, ...Kind[]]),
-  record: z.string().min(1).max(250),
-})
+const kind = z.enum(Object.keys(schemas) as [Kind, ...Kind[]])
+
+export const historyQuery = z.object({ kind, record: z.string().min(1).max(250) })
 
 export const historyEntry = z.object({
   at: z.string(),
@@ -16,3 +16,37 @@ export const historyEntry = z.object({
 })
 export type HistoryEntry = z.infer<typeof historyEntry>
 export const historyResponse = z.array(historyEntry)
+
+/** What of a class's history is wanted; `before` is the number of the last act that was seen. */
+export const classHistoryQuery = z.object({
+  before: z.coerce.number().int().positive().optional(),
+  kind: kind.optional(),
+  act: z.enum(actKinds).optional(),
+  by: id.optional(),
+  student: id.optional(),
+  assignment: id.optional(),
+  from: civilDate.optional(),
+  until: civilDate.optional(),
+})
+export type ClassHistoryQuery = z.infer<typeof classHistoryQuery>
+
+/** One act on a class, with the changes that were made. `of` is the act that it takes back or does again. */
+export const classAct = z.object({
+  seq: z.number(),
+  id: z.string(),
+  kind: z.enum(actKinds),
+  byId: z.string(),
+  by: z.string(),
+  at: z.string(),
+  of: z.string().nullable(),
+  changes: z.array(change),
+})
+export type ClassAct = z.infer<typeof classAct>
+export const classHistoryResponse = z.array(classAct)
+
+/** A person's own latest acts on a class, oldest first; acts of one deed together. */
+export const stepsResponse = z.array(z.array(z.object({ home: z.string(), act })))
+
+export const asOfQuery = z.object({ day: civilDate })
+/** `after` is the number of the last act that the asker has. */
+export const newsQuery = z.object({ after: z.coerce.number().int().min(0) })

@@ -27,7 +27,7 @@ export const classPlan = z.object({
   periods: z.array(period),
   plan: schemas.plan.nullable(),
   categories: z.record(z.string(), schemas.category),
-  assignments: z.array(z.object({ id: z.string(), name: z.string(), categoryId: z.string().nullable() })),
+  assignments: z.record(z.string(), schemas.assignment),
 })
 export type ClassPlan = z.infer<typeof classPlan>
 
@@ -35,6 +35,8 @@ export type ClassPlan = z.infer<typeof classPlan>
 export const plansResponse = z.object({
   classes: z.array(classPlan),
   scales: z.array(availableScale),
+  /** The teacher's own patterns of assignments. */
+  patterns: z.record(z.string(), schemas.pattern),
   ...policyParts,
 })
 export type PlansResponse = z.infer<typeof plansResponse>

@@ -1,6 +1,6 @@
 import type { ActKind } from '#core/acts/act'
 import { changesTo, type Wanted } from '#core/acts/apply'
-import { blanks, noRecords, type Records } from '#core/acts/records'
+import { noRecords, type Records } from '#core/acts/records'
 import { plansResponse, type ClassPlan, type PlansResponse, type Together } from '#shared/plans'
 
 /** What one home is to become, and the records that it stands on. */
@@ -62,13 +62,11 @@ export function useDeed() {
   return { plans, problem, busy, load, perform }
 }
 
-/** The records of a class that its plan is made of; of assignments only what a copied plan can change. */
+/** The records of a class that a deed can change: its plan, categories and assignments. */
 export function recordsOf(each: ClassPlan): Partial<Records> {
   return {
     plan: each.plan ? { [each.id]: each.plan } : {},
     category: each.categories,
-    assignment: Object.fromEntries(
-      each.assignments.map(({ id, name, categoryId }) => [id, { ...blanks.assignment, name, categoryId }]),
-    ),
+    assignment: each.assignments,
   }
 }

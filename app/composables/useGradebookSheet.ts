@@ -1,29 +1,76 @@
-import { jointId, type Category, type Cell, type RecordOf } from '#core/acts/records'
-import { holds } from '#core/calendar/periods'
+import { jointId, type Category, type Cell } from '#core/acts/records'
+import { holds, periodOf } from '#core/calendar/periods'
 import { readDecimal } from '#core/number/decimal'
-import { assignmentMean } from '#core/grading/section'
-import { readEntry } from '#core/scores/entry'
-import { marks, toggleMark, valueText, type Mark, type Value } from '#core/scores/score'
-import type { CellView, ResultColumn, ResultView, SheetActions, SheetColumn } from '~/sheet/types'
+import { assignmentsIn } from '#core/grading/rules'
+import { mean, median, middleHalf, type Spread } from '#core/grading/spread'
+import { worthOf } from '#core/scores/worth'
+import { toDouble } from '#core/number/ratio'
+import { reaches } from '#core/number/round'
+import { depthOf } from '#core/scales/proficiency'
+import { marks, valueText, type Value } from '#core/scores/score'
+import { columnsIn, rowsIn, type SheetView } from '~/sheet/view'
+import type { CellView, Footer, ResultColumn, ResultView, SheetColumn } from '~/sheet/types'
 
-const letters: Record<string, Mark> = { l: 'late', m: 'missing', a: 'absent', i: 'incomplete', x: 'excused' }
+const DYES = 3
 
-/** The gradebook of the open class and period, as the sheet shows it. */
-export function useGradebookSheet(open: { assignment: (id: string) => void; note: () => void; work: () => void }) {
+/** The gradebook of the open class and period, as the sheet shows it in a view. */
+export function useGradebookSheet(view: Ref<SheetView>, habits: Ref<SheetHabits>) {
   const classroom = useClassroom()
+  const { today } = storeToRefs(usePerson())
 
-  const rows = useSheetRows()
+  /** The work of the period looked at, or of all of a longer one. */
+  const all = computed(() => {
+    const span = classroom.snapshot?.periods.find((each) => each.id === view.value.span)
+    void classroom.shape
+    return span ? assignmentsIn(classroom.snapshot!, span) : classroom.assignments
+  })
+  const shown = computed(() =>
+    columnsIn(classroom.snapshot!, all.value, classroom.categories, classroom.students, view.value, today.value),
+  )
+  /** Columns that were put away. */
+  const away = computed(() => all.value.filter((each) => each.hidden).length)
+
+  // Which students are shown, and in which order, is settled when the view is chosen: a row never runs away while a
+  // score is being typed in it.
+  const rows = useSheetRows(() => {
+    void classroom.shape
+    const it = classroom.snapshot!
+    return rowsIn(it, classroom.students, shown.value, view.value, {
+      today: today.value,
+      grade: (id) => classroom.gradeOfStudent(id)?.effective?.approx ?? null,
+      score(studentId, assignmentId) {
+        const { value } = classroom.get('cell', jointId(studentId, assignmentId))
+        const scales = { scale: classroom.plan!.scale, levels: it.proficiencyScale }
+        const worth = value && worthOf(value, classroom.get('assignment', assignmentId).points, scales)
+        return worth ? toDouble(worth.earned) : null
+      },
+      isLow(id) {
+        const grade = classroom.gradeOfStudent(id)?.effective
+        return grade ? !reaches(grade.approx, classroom.plan!.lowLine, grade.exactly) : false
+      },
+    })
+  })
+
+  /** Over the first column of each group: its category, or its period where several are shown. */
+  function groupOf(each: (typeof shown.value)[number]): string | undefined {
+    if (view.value.order === 'category')
+      return classroom.categories.find((one) => one.id === each.categoryId)?.name ?? 'No category'
+    return view.value.span ? (periodOf(classroom.periods, each.dueOn)?.title ?? 'In no period') : undefined
+  }
 
   const columns = computed<SheetColumn[]>(() =>
-    classroom.assignments.map((each) => {
+    shown.value.map((each, at) => {
       const category = classroom.categories.find((one) => one.id === each.categoryId)
       const worth = each.multiplier === '1' ? `of ${each.points}` : `${each.points} ×${each.multiplier}`
+      const group = groupOf(each)
+      const before = shown.value[at - 1]
       return {
         id: each.id,
         title: each.shortName,
         under: [shortDay(each.dueOn), worth],
         tint: category?.tint,
-        words: `${each.name}, ${category?.name ?? 'no category'}, due ${shortDay(each.dueOn)}, ${each.points} points${each.multiplier === '1' ? '' : `, times ${each.multiplier}`}`,
+        group: before && groupOf(before) === group ? undefined : group,
+        words: `${each.name}, ${category?.name ?? 'no category'}, due ${shortDay(each.dueOn)}, ${each.points} points${each.multiplier === '1' ? '' : `, times ${each.multiplier}`}${each.hidden ? ', put away' : ''}`,
       }
     }),
   )
@@ -64,10 +111,16 @@ export function useGradebookSheet(open: { assignment: (id: string) => void; note
 
   function cell(studentId: string, assignmentId: string): CellView {
     const { points, dueOn } = classroom.get('assignment', assignmentId)
-    const seen = cellView(classroom.get('cell', jointId(studentId, assignmentId)), points)
-    const view = classroom.droppedOf(studentId).has(assignmentId) ? asDropped(seen) : seen
-    if (dueOn === null || spans.value.get(studentId)?.some((span) => holds(span, dueOn))) return view
-    return { ...view, away: true, words: [view.words ?? (view.text || 'blank'), 'not in the class then'].join(', ') }
+    const id = jointId(studentId, assignmentId)
+    let view = cellView(classroom.get('cell', id), points)
+    if (classroom.droppedOf(studentId).has(assignmentId)) view = asDropped(view)
+    if (dueOn !== null && !spans.value.get(studentId)?.some((span) => holds(span, dueOn)))
+      view = { ...also(view, 'not in the class then'), away: true }
+    const { value } = classroom.get('cell', id)
+    if (value !== null && 'level' in value)
+      view = { ...view, dye: Math.round(depthOf(classroom.snapshot!.proficiencyScale, value.level) * DYES) }
+    if (classroom.conflicts.find('cell', id)) return { ...also(view, 'waits for a decision'), conflict: true }
+    return classroom.isUnsent(id) ? { ...also(view, 'not yet sent to the district'), unsent: true } : view
   }
 
   function result(studentId: string, resultId: string): ResultView {
@@ -89,105 +142,66 @@ export function useGradebookSheet(open: { assignment: (id: string) => void; note
       : { text: '' }
   }
 
-  const footer = computed(() => {
-    void classroom.touched
-    const { snapshot } = classroom
-    if (!snapshot || rows.value.length === 0) return null
-    return {
-      title: 'Class mean',
-      columns: classroom.assignments.map((each) => assignmentMean(snapshot, each)),
-      results: results.value.map((each) =>
-        each.id === 'period'
-          ? classroom.mean
-          : (classroom.categoryMeans.get(each.id) ?? classroom.parentMeans.get(each.id) ?? null),
+  /** The lines under the rows: the class mean, and what else is wanted. */
+  const footers = computed<Footer[]>(() => {
+    if (rows.value.length === 0) return []
+    const spreads = shown.value.map((each) => [each.id, classroom.spread(each)] as const)
+    const numbers = (resultId: string) =>
+      classroom.numbers.get(resultId === 'period' ? classroom.periodId! : resultId) ?? []
+    const line = (
+      title: string,
+      column: (spread: Spread) => string | null,
+      result: (values: ReturnType<typeof numbers>) => string | null,
+    ): Footer => ({
+      title,
+      columns: new Map(spreads.map(([id, spread]) => [id, column(spread)])),
+      results: new Map(results.value.map(({ id }) => [id, result(numbers(id))])),
+    })
+    const plan = classroom.plan!
+    const ends = (half: [string, string] | null) => half && half.map((end) => readDecimal(end) ?? end).join('–')
+    return [
+      line(
+        'Class mean',
+        (spread) => spread.mean,
+        (values) => mean(values, plan),
       ),
-    }
+      ...(habits.value.median
+        ? [
+            line(
+              'Median',
+              (spread) => spread.median,
+              (values) => median(values, plan),
+            ),
+          ]
+        : []),
+      ...(habits.value.spread
+        ? [
+            line(
+              'Middle half',
+              (spread) => ends(spread.middleHalf),
+              (values) => ends(middleHalf(values, { places: 0, rounding: 'half up' })),
+            ),
+          ]
+        : []),
+    ]
   })
 
-  function read(assignmentId: string, text: string) {
-    const levels = classroom.get('assignment', assignmentId).scoredIn === 'levels'
-    return readEntry(text, classroom.plan!.scale, levels ? classroom.snapshot!.proficiencyScale : null)
-  }
-
-  const change = (kind: 'type' | 'mark' | 'clear' | 'paste', cells: { id: string; to: Partial<Cell> }[]) =>
-    classroom.change(
-      kind,
-      cells.map(({ id, to }) => ({ kind: 'cell' as const, id, to })),
-    )
-
-  const actions: SheetActions = {
-    text: (studentId, assignmentId) => valueText(classroom.get('cell', jointId(studentId, assignmentId)).value),
-    enter(studentId, assignmentId, text) {
-      const entry = read(assignmentId, text)
-      if ('refused' in entry) return entry.refused
-      change('type', [
-        {
-          id: jointId(studentId, assignmentId),
-          to: typed(classroom.get('cell', jointId(studentId, assignmentId)), entry.value),
-        },
-      ])
-      return null
-    },
-    clear: (cells) =>
-      void change(
-        'clear',
-        cells.map(([studentId, assignmentId]) => ({
-          id: jointId(studentId, assignmentId),
-          to: { value: null, marks: [] },
-        })),
-      ),
-    paste(entries) {
-      let refused = 0
-      const kept = entries.flatMap(([studentId, assignmentId, text]) => {
-        const id = jointId(studentId, assignmentId)
-        const entry = read(assignmentId, text)
-        if ('refused' in entry) return (refused++, [])
-        return [{ id, to: typed(classroom.get('cell', id), entry.value) }]
-      })
-      change('paste', kept)
-      return refused
-    },
-    letter(key, cells) {
-      if (key === 'n') return (open.note(), true)
-      if (key === '=') return (open.work(), true)
-      const mark = letters[key]
-      if (!mark) return false
-      const ids = cells.map(([studentId, assignmentId]) => jointId(studentId, assignmentId))
-      // A block is set as one: where any lacks the mark, all get it.
-      const all = ids.every((id) => classroom.get('cell', id).marks.includes(mark))
-      change(
-        'mark',
-        ids
-          .filter((id) => classroom.get('cell', id).marks.includes(mark) === all)
-          .map((id) => ({ id, to: { marks: toggleMark(classroom.get('cell', id).marks, mark) } })),
-      )
-      return true
-    },
-    open: open.assignment,
-  }
-
-  return { rows, columns, results, cell, result, footer, actions }
+  return { rows, columns, away, results, cell, result, footers }
 }
 
-/** A score typed where the work was missing means that it has come. */
-function typed(cell: Readonly<Cell>, value: Value | null): Partial<Cell> {
-  return value !== null && cell.marks.includes('missing')
-    ? { value, marks: cell.marks.filter((mark) => mark !== 'missing') }
-    : { value }
-}
+/** The same, with one thing more for a screen reader to say. */
+const also = (view: CellView, words: string): CellView => ({
+  ...view,
+  words: [view.words ?? (view.text || 'blank'), words].join(', '),
+})
 
 /** A score that a rule has dropped: in parentheses and lighter. */
 function asDropped(view: CellView): CellView {
-  return {
-    ...view,
-    text: `(${view.text || '–'})`,
-    dropped: true,
-    words: [view.words ?? view.text, 'dropped'].join(', '),
-  }
+  return { ...also(view, 'dropped'), text: `(${view.text || '–'})`, dropped: true }
 }
 
 /** How a score cell looks, and what a screen reader says of it. */
-export function cellView(cell: Readonly<RecordOf<'cell'>>, possible: string): CellView {
+export function cellView(cell: Readonly<Cell>, possible: string): CellView {
   const excused = cell.marks.includes('excused')
   const excess = excessOf(cell.value, possible)
   const mark = cell.marks.join(' ') || undefined

@@ -112,6 +112,15 @@ export function useProficiencySheet(open: (assignmentId: string) => void) {
       )
       return read.filter(({ read }) => 'refused' in read).length
     },
+    fillDown: (columns) =>
+      void set(
+        'level',
+        columns.flatMap(([first, ...below]) => {
+          const { level } = classroom.get('evidence', jointId(...first!))
+          return below.map((id) => ({ id: jointId(...id), level }))
+        }),
+      ),
+    isBlank: (...id) => classroom.get('evidence', jointId(...id)).level === null,
     letter: () => false,
     open: (columnId) => open(partsOf(columnId)[0]!),
   }

@@ -1,15 +1,21 @@
-import { enrolledOn, rosterName } from '#core/section'
+import { enrolledOn, rosterName, type Student } from '#core/section'
 import type { SheetRow } from '~/sheet/types'
 
-/** The students of the open class and period as rows of a sheet; one who is no longer there says so. */
-export function useSheetRows() {
-  const classroom = useClassroom()
+/** Students of the open class and period as rows of a sheet; one who is no longer there says so. */
+export function useSheetRows(students: () => readonly Student[] = () => useClassroom().students) {
   const { today } = storeToRefs(usePerson())
   return computed<SheetRow[]>(() =>
-    classroom.students.map((student) => ({
+    students().map((student) => ({
       id: student.id,
       name: rosterName(student),
-      aside: enrolledOn(student, today.value) ? undefined : 'left',
+      aside: asideOf(student, today.value),
     })),
   )
+}
+
+/** What the name alone does not say: who left, and who is still to come. */
+function asideOf(student: Student, today: string): string | undefined {
+  if (enrolledOn(student, today)) return undefined
+  const later = student.spans.find((span) => span.firstDay > today)
+  return later ? `from ${shortDay(later.firstDay)}` : 'left'
 }

@@ -1,6 +1,13 @@
 <script setup lang="ts">
 const route = useRoute()
 const hasMargin = computed(() => route.meta.margin === true)
+
+const finding = useFinding()
+useEventListener('keydown', (event: KeyboardEvent) => {
+  if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'k') return
+  event.preventDefault()
+  finding.value = true
+})
 </script>
 
 <template>
@@ -10,6 +17,7 @@ const hasMargin = computed(() => route.meta.margin === true)
     <slot />
     <aside v-if="hasMargin" id="margin" class="margin" aria-label="Margin" />
     <StatusLine />
+    <FindDialog v-if="finding" @close="finding = false" />
   </div>
 </template>
 

@@ -26,6 +26,12 @@ export interface SheetHost {
   enter(place: Place, text: string): string | null
   clear(places: Place[]): void
   paste(entries: { place: Place; text: string }[]): number
+  /** Takes a pasted table in which names of students stand; answers whether it does. */
+  named(table: string[][], from: Place): boolean
+  /** Copies the first of each list of cells into those under it. */
+  fillDown(columns: Place[][]): void
+  /** Where Enter goes from a cell. */
+  next(from: Place): Place
   letter(key: string, places: Place[]): boolean
   open(column: number): void
   moved(place: Place): void
@@ -46,21 +52,33 @@ export class SheetController {
   private editing = false
   private tabbable: HTMLElement | null = null
   private selected: HTMLElement[] = []
+  /** Whether the keyboard is on the sheet, also while the active cell is out of the window and not there. */
+  private held = false
 
   constructor(private host: SheetHost) {
     const { root, overlay } = host
     root.addEventListener('keydown', (event) => this.onKey(event))
     root.addEventListener('pointerdown', (event) => this.onPointer(event))
+    root.addEventListener('click', (event) => this.onTap(event))
     root.addEventListener('dblclick', (event) => this.host.hit(event.target) && this.edit(null))
     root.addEventListener('copy', (event) => this.onCopy(event))
     root.addEventListener('cut', (event) => this.onCopy(event) && this.clear())
     root.addEventListener('paste', (event) => this.onPaste(event))
     root.addEventListener('focusin', (event) => this.onFocus(event))
+    root.addEventListener('focusout', (event) => {
+      // A cell that goes out of the window takes the focus with it to nobody; anywhere else it was moved on purpose.
+      if (event.relatedTarget && !root.contains(event.relatedTarget as Node)) this.held = false
+    })
     overlay.input.addEventListener('blur', () => this.editing && this.commit())
   }
 
   get block(): Block {
     return blockOf(this.active, this.head)
+  }
+
+  /** The cells of the block, row by row. */
+  places(): Place[] {
+    return this.active.row < 0 ? [] : placesIn(this.block)
   }
 
   /** Goes to a cell; `extend` moves the other end of the block. */
@@ -103,6 +121,13 @@ export class SheetController {
       this.tabbable = element
     }
     if (focus && document.activeElement !== element) element.focus({ preventScroll: true })
+  }
+
+  /** After the window moved: the active cell may have come or gone. */
+  settle(): void {
+    if (this.host.element(this.active)) this.rove(this.held && !this.editing && !holdsFocus(this.host.root))
+    // Out of the window, the sheet itself keeps the keyboard.
+    else if (this.held && !this.editing && !holdsFocus(this.host.root)) this.host.root.focus({ preventScroll: true })
   }
 
   edit(seed: string | null): void {
@@ -150,14 +175,14 @@ export class SheetController {
 
   private onKey(event: KeyboardEvent): void {
     if (event.isComposing) return
-    const used = this.editing ? this.editorKey(event) : this.host.hit(event.target) !== null && this.cellKey(event)
+    const onSheet = event.target === this.host.root || this.host.hit(event.target) !== null
+    const used = this.editing ? this.editorKey(event) : onSheet && this.cellKey(event)
     if (used) event.preventDefault()
   }
 
   private editorKey(event: KeyboardEvent): boolean {
     const back = event.shiftKey ? -1 : 1
     const steps: Record<string, [number, number]> = {
-      Enter: [back, 0],
       Tab: [0, back],
       ArrowDown: [1, 0],
       ArrowUp: [-1, 0],
@@ -166,6 +191,10 @@ export class SheetController {
       event.stopPropagation()
       this.close()
       this.rove(true)
+      return true
+    }
+    if (event.key === 'Enter') {
+      if (this.commit()) this.entered(event.shiftKey)
       return true
     }
     const step = steps[event.key]
@@ -195,7 +224,7 @@ export class SheetController {
       case 'End':
         return this.stepped(far ? FAR : 0, FAR, extend)
       case 'Enter':
-        return this.active.row < 0 ? this.opened() : this.stepped(event.shiftKey ? -1 : 1, 0, false)
+        return this.active.row < 0 ? this.opened() : this.entered(event.shiftKey)
       case 'Tab':
         return this.tabbed(event.shiftKey ? -1 : 1)
       case 'Escape':
@@ -205,13 +234,19 @@ export class SheetController {
       case 'Delete':
       case 'Backspace':
         return this.active.row >= 0 && this.cleared()
+      case 'd':
+        return far ? this.filledDown() : this.plain(event, far)
       default:
-        return !far && !event.altKey && event.key.length === 1 && this.active.row >= 0 && this.typed(event.key)
+        return this.plain(event, far)
     }
   }
 
+  private plain(event: KeyboardEvent, far: boolean): boolean {
+    return !far && !event.altKey && event.key.length === 1 && this.active.row >= 0 && this.typed(event.key)
+  }
+
   private typed(key: string): boolean {
-    if (/[0-9.,]/.test(key)) return this.edited(key)
+    if (/[0-9.,+]/.test(key)) return this.edited(key)
     return this.host.letter(key.toLowerCase(), placesIn(this.block))
   }
 
@@ -227,6 +262,24 @@ export class SheetController {
     const to = this.active.column + step
     if (to < 0 || to >= this.host.columns()) return false
     return this.stepped(0, step, false)
+  }
+
+  private entered(back: boolean): boolean {
+    if (back) return this.stepped(-1, 0, false)
+    this.goTo(this.host.next(this.active))
+    return true
+  }
+
+  /** The top of each column of the block into the rest of it; in one cell, what stands above it. */
+  private filledDown(): boolean {
+    const { top, bottom, left, right } = this.block
+    const from = top === bottom ? top - 1 : top
+    if (from < 0) return true
+    const columns = [...Array(right - left + 1).keys()].map((column) =>
+      [...Array(bottom - from + 1).keys()].map((row) => ({ row: from + row, column: left + column })),
+    )
+    this.host.fillDown(columns)
+    return true
   }
 
   private edited(seed: string | null): boolean {
@@ -246,11 +299,12 @@ export class SheetController {
 
   private onPointer(event: PointerEvent): void {
     const place = event.button === 0 && event.target !== this.host.overlay.input ? this.host.hit(event.target) : null
-    if (!place) return
+    // A finger may be about to scroll: a tap is taken when it is one.
+    if (!place || event.pointerType === 'touch') return
     if (this.editing && !this.commit()) return
     event.preventDefault()
     this.goTo(place, { extend: event.shiftKey })
-    if (place.row < 0) return this.host.open(place.column)
+    if (place.row < 0) return
     const drag = (moved: PointerEvent) => {
       const over = this.host.hit(moved.target)
       if (over && over.row >= 0 && (over.row !== this.head.row || over.column !== this.head.column))
@@ -264,7 +318,17 @@ export class SheetController {
     addEventListener('pointerup', drop)
   }
 
+  /** A tap goes to a cell; a second one on it edits. */
+  private onTap(event: MouseEvent): void {
+    const place = (event as PointerEvent).pointerType === 'touch' ? this.host.hit(event.target) : null
+    if (!place || (this.editing && !this.commit())) return
+    const again = place.row === this.active.row && place.column === this.active.column
+    this.goTo(place)
+    if (again && place.row >= 0) this.edit(null)
+  }
+
   private onFocus(event: FocusEvent): void {
+    this.held = true
     const place = this.editing ? null : this.host.hit(event.target)
     if (place && (place.row !== this.active.row || place.column !== this.active.column)) this.goTo(place)
   }
@@ -288,6 +352,7 @@ export class SheetController {
     event.preventDefault()
     const text = (event.clipboardData?.getData('text/plain') ?? '').replace(/\r?\n$/, '')
     const { data } = Papa.parse<string[]>(text, { delimiter: '\t' })
+    if (this.host.named(data, this.active)) return
     const entries = laidOut(data, this.block, this.host.rows(), this.host.columns())
     const refused = this.host.paste(entries)
     const last = entries.at(-1)
@@ -304,6 +369,8 @@ export class SheetController {
     this.selected = next
   }
 }
+
+const holdsFocus = (root: HTMLElement) => document.activeElement !== root && root.contains(document.activeElement)
 
 function lay(element: HTMLElement, { x, y, width, height }: Box): void {
   Object.assign(element.style, { left: `${x}px`, top: `${y}px`, width: `${width}px`, height: `${height}px` })

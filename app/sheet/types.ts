@@ -28,8 +28,25 @@ export interface CellView {
   away?: boolean
   /** Depth of dye of a level, from 0 to 3. */
   dye?: number
+  /** The district does not hold it as it is here. */
+  unsent?: boolean
+  /** It waits for a decision: somebody else's stands, and another was typed here. */
+  conflict?: boolean
   /** The whole cell in words, where it is more than its text. */
   words?: string
+}
+
+/** What is selected: a cell, or a column by its head, then without a row. */
+export interface Selected {
+  rowId: string | null
+  columnId: string
+}
+
+/** A line under the rows, by the ids of columns and results. */
+export interface Footer {
+  title: string
+  columns: ReadonlyMap<string, string | null>
+  results: ReadonlyMap<string, string | null>
 }
 
 export interface SheetRow {
@@ -47,6 +64,10 @@ export interface SheetColumn {
   /** What a screen reader says of the column. */
   words: string
   tint?: number
+  /** The group that the column is of, where columns are grouped; said once, over the first. */
+  group?: string
+  /** Beside the title, in a word, as `put away`. */
+  aside?: string
 }
 
 /** A computed column at the right, which nobody types into. */
@@ -77,6 +98,12 @@ export interface SheetActions {
   clear(cells: [rowId: string, columnId: string][]): void
   /** Takes a block of texts; gives how many were refused. */
   paste(entries: [rowId: string, columnId: string, text: string][]): number
+  /** Takes a table with names in it, pasted on a column; answers whether it does. Without it, a block is a block. */
+  named?(table: string[][], columnId: string): boolean
+  /** Copies the first of each list of cells into the others. */
+  fillDown(columns: [rowId: string, columnId: string][][]): void
+  /** Whether something is still to be typed there. Enter can go from one such to the next. */
+  isBlank(rowId: string, columnId: string): boolean
   /** A letter typed on cells; answers whether it means something. */
   letter(key: string, cells: [rowId: string, columnId: string][]): boolean
   /** A column head was opened. */

@@ -1,15 +1,19 @@
 import { act as actSchema, type Act, type ActKind, type Change } from '#core/acts/act'
 import { applyChange, changesTo, changeTo, inverse, judge, type Outcome, type Wanted } from '#core/acts/apply'
-import { partsOf, record, type Assignment, type Kind, type RecordOf, type Records } from '#core/acts/records'
+import { blanks, partsOf, record, type Assignment, type Kind, type RecordOf, type Records } from '#core/acts/records'
 import { gradingPeriods, periodToday, type Period } from '#core/calendar/periods'
 import { Grades, type StudentGrade } from '#core/grading/grades'
 import { assignmentsIn, categoriesOf, planOf, rulesOf, withAncestors, type Listed } from '#core/grading/rules'
-import { classMean, studentsIn } from '#core/grading/section'
+import { classGrades, studentsIn } from '#core/grading/section'
+import { mean as meanIn, spreadOf, type Spread } from '#core/grading/spread'
 import type { GradeWork } from '#core/grading/work/grade'
 import { looseEnds } from '#core/looseends'
 import type { ClassSnapshot, Student } from '#core/section'
-import { actsResponse, classResponse } from '#shared/class'
+import { actsResponse, openClassResponse } from '#shared/class'
+import type { ClassAct } from '#shared/history'
 import type { Together } from '#shared/plans'
+import { useConflicts } from './conflicts'
+import { useStepping } from './stepping'
 
 /** Records that belong to one student; a change of another kind may move every grade. */
 const ofStudent = new Set<Kind>(['cell', 'evidence', 'override', 'remark'])
@@ -32,9 +36,17 @@ export const useClassroom = defineStore('classroom', () => {
   const rows = new Map<string, Ref<number>>()
   const touched = ref(0)
   const notices = ref<string[]>([])
-  const done: (Act | Together)[] = []
-  const undone: Act[] = []
-  const steps = ref({ undo: 0, redo: 0 })
+  /** The number of the last act on the class that is in here. */
+  const seq = ref(0)
+  /** Acts made here of which no news has come back yet: what others do goes under them. */
+  const unheard = new Map<string, Change[]>()
+  /** What somebody else did last, for the status line. */
+  const news = ref<{ by: string; cellId: string | null } | null>(null)
+  /** Cells that the district does not hold as they are; null before the first exchange. */
+  let unsent: Set<string> | null = null
+  const spreads = new Map<string, Spread>()
+
+  const conflicts = useConflicts(() => snapshot.value?.section.id)
 
   let grades: Grades | null = null
   /** The records as they were when the pencil was taken up, and the grades that they made. */
@@ -61,18 +73,28 @@ export const useClassroom = defineStore('classroom', () => {
     void settled.value
     return live(looseEnds) ?? []
   })
-  const mean = computed(() => meanOf((grade) => grade.effective))
-  const parentMeans = computed(
-    () => new Map(lineage.value.map((each) => [each.id, meanOf((grade) => grade.effective, each.id)])),
-  )
-  const categoryMeans = computed(
-    () => new Map(categories.value.map(({ id }) => [id, meanOf((grade) => grade.categories.get(id))])),
-  )
-
-  /** The class mean of a number of each student's grade in a period. */
-  function meanOf(of: Parameters<typeof classMean>[3], ofPeriod?: string): string | null {
+  /** What the class's numbers are made of, by result: the grades of the period and the longer ones, and its categories. */
+  const numbers = computed(() => {
+    const of = new Map(lineage.value.map((each) => [each.id, numbersOf((grade) => grade.effective, each.id)]))
+    for (const { id } of categories.value)
+      of.set(
+        id,
+        numbersOf((grade) => grade.categories.get(id)),
+      )
+    return of
+  })
+  function numbersOf(of: Parameters<typeof classGrades>[3], ofPeriod?: string) {
     void touched.value
-    return live((it) => classMean(it, (id) => gradeOfStudent(id, ofPeriod), usePerson().today, of))
+    return live((it) => classGrades(it, (id) => gradeOfStudent(id, ofPeriod), usePerson().today, of)) ?? []
+  }
+  const mean = computed(() => meanIn(numbers.value.get(periodId.value ?? '') ?? [], plan.value ?? blanks.plan))
+
+  /** How the scores of an assignment lie; made again when one of them changes. */
+  function spread(assignment: Listed<Assignment>): Spread {
+    void touched.value
+    let found = spreads.get(assignment.id)
+    if (!found) spreads.set(assignment.id, (found = spreadOf(snapshot.value!, assignment)))
+    return found
   }
 
   /** Computes from the records, again whenever they change in shape. */
@@ -85,17 +107,23 @@ export const useClassroom = defineStore('classroom', () => {
   async function open(sectionId: string, wantedPeriod: string | null): Promise<void> {
     const another = snapshot.value?.section.id !== sectionId
     keepDrafts(another)
-    const read = await ask(`/api/classes/${sectionId}`, classResponse)
-    for (const { changes } of await saving.unsent(sectionId))
-      for (const change of changes as Change[]) applyChange(read.records, change)
+    const { seq: last, unsent: lacking, ...read } = await ask(`/api/classes/${sectionId}`, openClassResponse)
+    const waiting = await saving.unsent(sectionId)
+    unheard.clear()
+    for (const act of waiting) {
+      unheard.set(act.id, act.changes as Change[])
+      for (const change of act.changes as Change[]) applyChange(read.records, change)
+    }
     if (pencil.value) notices.value.push('The class was read anew; what was tried in pencil is rubbed out.')
     pencil.value = null
-    if (another) {
-      done.length = undone.length = 0
-      countSteps()
-    }
+    seq.value = last
+    unsent = lacking && new Set(lacking)
     snapshot.value = markRaw(read)
     look(wantedPeriod)
+    if (another) {
+      news.value = null
+      void stepping.load(waiting)
+    }
   }
 
   /** Looks at a period; without one, at today's. */
@@ -107,6 +135,7 @@ export const useClassroom = defineStore('classroom', () => {
 
   function recomputeAll(): void {
     grades = snapshot.value && new Grades(snapshot.value)
+    spreads.clear()
     shape.value++
     touched.value++
     for (const student of snapshot.value?.students ?? []) rowOf(student.id).value++
@@ -118,6 +147,9 @@ export const useClassroom = defineStore('classroom', () => {
     if (!row) rows.set(studentId, (row = ref(0)))
     return row
   }
+
+  /** Renders a student's row again, as when a conflict was decided. */
+  const renewRow = (studentId: string) => void rowOf(studentId).value++
 
   /** A student's grade in a period, by default the one looked at. */
   function gradeOfStudent(studentId: string, ofPeriod = periodId.value): StudentGrade | undefined {
@@ -146,18 +178,23 @@ export const useClassroom = defineStore('classroom', () => {
       lay(changes)
       return true
     }
-    perform(kind, changes)
-    undone.length = 0
-    countSteps()
+    enact(kind, changes)
     return true
   }
 
-  function perform(kind: ActKind, changes: Change[]): void {
-    const act = { id: crypto.randomUUID(), kind, at: new Date().toISOString(), changes } as Act
+  function perform(kind: ActKind, changes: Change[], of?: string): Act {
+    const act = { id: crypto.randomUUID(), kind, at: new Date().toISOString(), ...(of && { of }), changes } as Act
     if (import.meta.dev) actSchema.parse(act)
+    unheard.set(act.id, changes)
+    for (const each of changes) conflicts.end(each.kind, each.id)
     lay(changes)
-    if (kind !== 'undo') done.push(act)
     void saving.save(snapshot.value!.section.id, act)
+    return act
+  }
+
+  /** Does changes of the open class as a step that can be taken back. */
+  function enact(kind: ActKind, changes: Change[]): void {
+    stepping.did([{ home: snapshot.value!.section.id, act: perform(kind, changes) }])
   }
 
   function lay(changes: readonly Change[]): void {
@@ -167,8 +204,11 @@ export const useClassroom = defineStore('classroom', () => {
     for (const { kind, id } of changes) {
       const [studentId, second] = partsOf(id) as [string, string]
       ids.add(studentId)
-      if (kind === 'cell') grades?.rescore(studentId, second)
-      else if (kind === 'override') grades?.reoverride(studentId)
+      if (kind === 'cell') {
+        grades?.rescore(studentId, second)
+        unsent?.add(id)
+        spreads.delete(second)
+      } else if (kind === 'override') grades?.reoverride(studentId)
     }
     for (const id of ids) rowOf(id).value++
     touched.value++
@@ -201,9 +241,7 @@ export const useClassroom = defineStore('classroom', () => {
     Object.assign(snapshot.value!.records, pencil.value.records)
     pencil.value = null
     if (!keep || changes.length === 0) return recomputeAll()
-    perform('pencil', changes)
-    undone.length = 0
-    countSteps()
+    enact('pencil', changes)
   }
 
   /**
@@ -214,55 +252,43 @@ export const useClassroom = defineStore('classroom', () => {
    */
   async function together(acts: Together): Promise<void> {
     if (saving.count) throw new ApiProblem('unsaved', 'Something is still being saved. Try again in a moment.')
-    await ask('/api/acts', actsResponse, { method: 'POST', body: { acts } })
+    await sendTogether(acts)
+    stepping.did(acts)
+  }
+
+  async function sendTogether(acts: Together): Promise<void> {
     const here = acts.find((each) => each.home === snapshot.value?.section.id)
+    if (here) unheard.set(here.act.id, [])
+    await ask('/api/acts', actsResponse, { method: 'POST', body: { acts } })
     if (here) lay(here.act.changes as Change[])
-    done.push(acts)
-    undone.length = 0
-    countSteps()
   }
 
-  /** Takes back a deed on several homes, all of it or nothing. */
-  async function takeBack(acts: Together): Promise<void> {
-    const inverted = acts.map(({ home, act }) => ({
-      home,
-      act: {
-        ...act,
-        id: crypto.randomUUID(),
-        kind: 'undo' as const,
-        changes: (act.changes as Change[]).map(inverse).reverse() as Act['changes'],
-      },
-    }))
-    try {
-      await together(inverted)
-      done.pop()
-    } catch (error) {
-      if (!(error instanceof ApiProblem)) throw error
-      notices.value.push(error.message)
-      done.push(acts)
-    }
-    countSteps()
+  const stepping = useStepping({
+    sectionId: () => snapshot.value!.section.id,
+    standing,
+    perform,
+    together: sendTogether,
+    say: (words) => notices.value.push(words),
+  })
+  /** Takes back an act of the person's own, however old, where nobody has changed the same thing since. */
+  function takeBack(of: string, made: readonly Change[]): void {
+    const changes = standing(made.map(inverse).reverse())
+    if (changes.length) perform('undo', changes, of)
   }
+  const step = (way: 'undo' | 'redo') => (pencil.value ? Promise.resolve() : stepping[way]())
 
-  /** Takes back the last act, where nobody has changed the same thing since. */
-  function undo(): void {
-    if (pencil.value) return
-    const act = done.pop()
-    if (!act) return
-    if (Array.isArray(act)) return void takeBack(act)
-    const changes = standing((act.changes as Change[]).map(inverse).reverse())
-    if (changes.length) perform('undo', changes)
-    undone.push(act)
-    countSteps()
-  }
-
-  function redo(): void {
-    if (pencil.value) return
-    const act = undone.pop()
-    if (!act) return
-    const changes = standing(act.changes as Change[])
-    if (changes.length) perform('redo', changes)
-    countSteps()
+  /** Takes in what was done on the class elsewhere; what was done here and not yet heard of stays on top. */
+  function hear(act: ClassAct): void {
+    if (act.seq <= seq.value) return
+    seq.value = act.seq
+    if (unheard.delete(act.id)) return
+    const changes = act.changes as Change[]
+    lay(changes)
+    if (pencil.value) for (const each of changes) applyChange(pencil.value.records, each)
+    const mine = [...unheard.values()].flat()
+    if (mine.length) lay(mine)
+    news.value = { by: act.by, cellId: changes.find((each) => each.kind === 'cell')?.id ?? null }
+    if (changes.some((each) => each.kind === 'declaration')) void open(snapshot.value!.section.id, periodId.value)
   }
 
   /** The changes that still find what they start from; says so where one does not. */
@@ -274,10 +300,6 @@ export const useClassroom = defineStore('classroom', () => {
     return kept
   }
 
-  function countSteps(): void {
-    steps.value = { undo: done.length, redo: undone.length }
-  }
-
   saving.onAnswer((sectionId, act, outcomes: Outcome[]) => {
     if (sectionId !== snapshot.value?.section.id) return
     const changes = act.changes as Change[]
@@ -285,11 +307,13 @@ export const useClassroom = defineStore('classroom', () => {
       const each = changes[at]!
       if (outcome.done === 'applied') return []
       if (outcome.done === 'refused') notices.value.push(`${outcome.reason} It was taken back here.`)
+      else if (each.kind === 'cell') conflicts.add({ kind: each.kind, id: each.id, mine: each.to })
       else
-        notices.value.push('Somebody changed the same thing meanwhile. Theirs stands; type yours again if it is right.')
+        notices.value.push('Somebody changed the same thing meanwhile. Theirs stands; make yours again if it is right.')
       return [{ ...each, to: outcome.done === 'meanwhile' ? outcome.present : each.from } as Change]
     })
     if (corrected.length) {
+      unheard.delete(act.id)
       lay(corrected)
       if (pencil.value) for (const each of corrected) applyChange(pencil.value.records, each)
     }
@@ -310,8 +334,8 @@ export const useClassroom = defineStore('classroom', () => {
     students,
     ends,
     mean,
-    parentMeans,
-    categoryMeans,
+    numbers,
+    spread,
     pencil,
     penciled,
     takePencil,
@@ -322,14 +346,21 @@ export const useClassroom = defineStore('classroom', () => {
     shape,
     touched,
     notices,
-    steps,
+    steps: stepping.counts,
+    seq,
+    news,
+    takeBack,
+    isUnsent: (cellId: string) => unsent?.has(cellId) ?? false,
+    conflicts,
+    hear,
     open,
     look,
     rowOf,
+    renewRow,
     gradeOfStudent,
     get,
     change,
-    undo,
-    redo,
+    undo: () => step('undo'),
+    redo: () => step('redo'),
   }
 })

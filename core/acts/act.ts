@@ -9,7 +9,10 @@ export const actKinds = [
   'clear',
   'paste',
   'fill',
+  'import',
+  'move scores',
   'assignment',
+  'pattern',
   'plan',
   'copy plan',
   'scale',
@@ -51,6 +54,7 @@ export const change = z
     changeOf('remark'),
     changeOf('declaration'),
     changeOf('scale'),
+    changeOf('pattern'),
     changeOf('policy'),
   ])
   .refine((each) => sameKeys(each.from, each.to), 'A change names the same fields before and after.')
@@ -60,6 +64,8 @@ export const act = z.strictObject({
   id: z.uuid(),
   kind: z.enum(actKinds),
   at: z.iso.datetime(),
+  /** The act that an undo takes back, or that a redo does again. */
+  of: z.uuid().optional(),
   changes: z.array(change).min(1).max(10_000),
 })
 export type Act = z.infer<typeof act>

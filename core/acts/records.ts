@@ -35,6 +35,12 @@ const assignment = z.strictObject({
   counts: z.boolean(),
   scoredIn: z.enum(['points', 'levels']),
   visibility,
+  /** Whether families see its scores, once they see it. */
+  released: z.boolean(),
+  /** Put away: not a column of the sheet until it is asked for. It counts as ever. */
+  hidden: z.boolean(),
+  /** Copies in several classes that were made as one share it. */
+  linkId: id.nullable(),
   description: z.string().max(4000),
   standardIds: z.array(id).max(40),
   /** Its place among assignments of one due date. */
@@ -165,6 +171,15 @@ const scale = z.strictObject({
   removed: z.boolean(),
 })
 
+/** An assignment to be made again: what a new one begins with. Its category goes by name, so that it fits any class. */
+const pattern = z.strictObject({
+  name,
+  assignment: assignment
+    .omit({ categoryId: true, dueOn: true, hidden: true, linkId: true, standardIds: true, place: true, removed: true })
+    .extend({ category: z.string().max(120).nullable() }),
+  removed: z.boolean(),
+})
+
 /** What the district fixes for every class. A part that is null is left to the teacher. */
 const policy = z.strictObject({
   /** Only these scales may be used. */
@@ -187,6 +202,7 @@ export const schemas = {
   remark,
   declaration,
   scale,
+  pattern,
   policy,
 }
 export type Kind = keyof typeof schemas
@@ -201,6 +217,7 @@ export type Remark = RecordOf<'remark'>
 export type Declaration = RecordOf<'declaration'>
 export type Policy = RecordOf<'policy'>
 export type OwnScale = RecordOf<'scale'>
+export type Pattern = RecordOf<'pattern'>
 export type Method = Plan['method']
 
 /** What each kind of record is before anybody has touched it. */
@@ -215,6 +232,9 @@ export const blanks: { [K in Kind]: Readonly<RecordOf<K>> } = {
     counts: true,
     scoredIn: 'points',
     visibility: { from: 'now' },
+    released: true,
+    hidden: false,
+    linkId: null,
     description: '',
     standardIds: [],
     place: 0,
@@ -267,6 +287,22 @@ export const blanks: { [K in Kind]: Readonly<RecordOf<K>> } = {
   remark: { text: '' },
   declaration: { declared: false, reason: '' },
   scale: { name: 'Untitled', steps: [], removed: true },
+  pattern: {
+    name: 'Untitled',
+    assignment: {
+      name: 'Untitled',
+      shortName: 'Untitled',
+      category: null,
+      points: '10',
+      multiplier: '1',
+      counts: true,
+      scoredIn: 'points',
+      visibility: { from: 'now' },
+      released: true,
+      description: '',
+    },
+    removed: true,
+  },
   policy: { scaleIds: null, termWeights: null, rounding: null, lowLine: null },
 }
 
@@ -284,6 +320,7 @@ export function noRecords(): Records {
     remark: {},
     declaration: {},
     scale: {},
+    pattern: {},
     policy: {},
   }
 }

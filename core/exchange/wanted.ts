@@ -18,6 +18,8 @@ export interface Sendable {
   id: string
   /** What a teacher calls it. */
   title: string
+  /** The cell that a score is of. */
+  cellId?: string
   fields: Record<string, unknown>
 }
 
@@ -111,6 +113,7 @@ function resultsOf(
       {
         type: 'result',
         id: id.replace('/', '.'),
+        cellId: id,
         title: `${assignment.name}, ${fullName(student)}`,
         fields: {
           lineItem: ref(assignmentId, 'lineItem'),

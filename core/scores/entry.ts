@@ -1,22 +1,69 @@
+import Fraction from 'fraction.js'
 import { readDecimal } from '../number/decimal'
 import type { GradingScale } from '../scales/grading'
 import { levelOf, type ProficiencyScale } from '../scales/proficiency'
-import type { Value } from './score'
+import type { Cell } from '../acts/records'
+import { marks, toggleMark, valueText, type Mark, type Value } from './score'
 
-export type Entry = { value: Value | null } | { refused: string }
+/** What was understood: a value, marks that came with it, or a mark alone; or why not. */
+export type Entry = { value: Value | null; marks?: Mark[] } | { marks: Mark[] } | { refused: string }
+
+/** What an entry is read against. */
+export interface EntryPlace {
+  scale: GradingScale
+  /** The proficiency scale, for an item that is scored in levels. */
+  levels?: ProficiencyScale | null
+  /** Points possible. */
+  possible: string
+  /** What the cell holds now, which `+1` adds to. */
+  present?: Value | null
+}
+
+/** The letters that set marks, alone or after a value. */
+export const markLetters: Readonly<Record<string, Mark>> = {
+  l: 'late',
+  m: 'missing',
+  a: 'absent',
+  i: 'incomplete',
+  x: 'excused',
+}
+
+/** A mark at the end of what was typed: its word after a space, or its letter. */
+const MARKED = new RegExp(`^(?:(.*?)\\s+|)(${marks.join('|')})$|^(.*?)\\s*([lmaix])$`, 'i')
+const BONUS = /^\+\s*([\d.,]+)$/
+const SHARE = /^([\d.,]+)\s*\/\s*([\d.,]+)$/
 
 /**
  * Understands what a teacher typed into a score cell: digits are points, digits with a percent sign a percent, a label
- * of the class's scale that label, nothing a blank. Where the item is scored in levels, digits are a level.
+ * of the class's scale that label, nothing a blank; `8/10` so many of so many, `+1` more than is there, and a mark's
+ * letter or word after a value, or alone, sets the mark. Where the item is scored in levels, digits are a level.
  *
- * @param levels the proficiency scale, for an item that is scored in levels
- * @returns the value, or why it is refused and what to do
- * @example readEntry('8,5', scale) // { value: { points: '8.5' } }
+ * @returns the value and the marks to set, or why it is refused and what to do
+ * @example readEntry('8,5', { scale, possible: '10' }) // { value: { points: '8.5' } }
+ * @example readEntry('8l', { scale, possible: '10' }) // { value: { points: '8' }, marks: ['late'] }
  */
-export function readEntry(text: string, scale: GradingScale, levels: ProficiencyScale | null = null): Entry {
+export function readEntry(text: string, place: EntryPlace): Entry {
   const typed = text.trim()
   if (typed === '') return { value: null }
-  if (levels) return readLevelEntry(typed, levels)
+  const whole = place.levels ? readLevel(typed, place.levels) : readValue(typed, place)
+  if (!('refused' in whole)) return whole
+  const found = MARKED.exec(typed)
+  if (!found) return whole
+  const end = (found[2] ?? found[4])!.toLowerCase()
+  const mark = markLetters[end] ?? (end as Mark)
+  const rest = found[1] ?? found[3] ?? ''
+  if (rest === '') return { marks: [mark] }
+  const before = readEntry(rest, place)
+  // What is wrong with `88l` is what is wrong with 88.
+  if ('refused' in before) return whole
+  return { ...before, marks: [...(before.marks ?? []), mark] }
+}
+
+function readValue(typed: string, { scale, possible, present = null }: EntryPlace): Entry {
+  const share = SHARE.exec(typed)
+  if (share) return readShare(typed, share[1]!, share[2]!, possible)
+  const bonus = BONUS.exec(typed)
+  if (bonus) return readBonus(bonus[1]!, present)
   const label = scale.steps.find((step) => step.label.toLowerCase() === typed.toLowerCase())?.label
   const isPercent = typed.endsWith('%')
   const number = readDecimal(isPercent ? typed.slice(0, -1) : typed)
@@ -25,12 +72,62 @@ export function readEntry(text: string, scale: GradingScale, levels: Proficiency
       ? { value: { label } }
       : { refused: `${typed} is no number, percent or label. Type points, as 8.5, or Esc to take it back.` }
   if (number.startsWith('-')) return { refused: 'Points are 0 or more.' }
-  if (isPercent)
-    return Number(number) > 1000 ? { refused: 'A percent here ends at 1000.' } : { value: { percent: number } }
-  return { value: { points: number } }
+  return isPercent ? ofPercent(number) : { value: { points: number } }
 }
 
-function readLevelEntry(typed: string, levels: ProficiencyScale): Entry {
+/**
+ * What a cell becomes by an entry: the value takes the old one's place, the marks are set. A score typed where the work
+ * was missing means that it has come, unless the same entry says missing.
+ */
+export function enteredOn(cell: Readonly<Cell>, entry: Exclude<Entry, { refused: string }>): Partial<Cell> {
+  const value = 'value' in entry ? { value: entry.value } : {}
+  const came = 'value' in entry && entry.value !== null
+  const kept = came ? cell.marks.filter((mark) => mark !== 'missing') : cell.marks
+  const set = (entry.marks ?? []).reduce((all, mark) => (all.includes(mark) ? all : toggleMark(all, mark)), kept)
+  return {
+    ...value,
+    ...(set.length === cell.marks.length && set.every((each) => cell.marks.includes(each)) ? {} : { marks: set }),
+  }
+}
+
+/** A cell in one line of text, which reads back as the same: `8 late`, `missing`. */
+export const cellText = ({ value, marks }: Readonly<Pick<Cell, 'value' | 'marks'>>): string =>
+  [valueText(value), ...marks].filter(Boolean).join(' ')
+
+const ofPercent = (number: string): Entry =>
+  Number(number) > 1000 ? { refused: 'A percent here ends at 1000.' } : { value: { percent: number } }
+
+/** So many of so many: points where the paper and the item have the same maximum, else a share of the item's points. */
+function readShare(typed: string, earnedText: string, ofWhat: string, possible: string): Entry {
+  const earned = readDecimal(earnedText)
+  const total = readDecimal(ofWhat)
+  if (earned === null || total === null) return { refused: `${typed} is not so many of so many. Type it as 8/10.` }
+  if (Number(total) === 0) return { refused: 'Nothing can be a share of 0. Type points alone.' }
+  if (total === possible) return { value: { points: earned } }
+  const share = new Fraction(earned).div(total)
+  const percent = asDecimal(share.mul(100))
+  if (percent !== null) return ofPercent(percent)
+  const points = asDecimal(share.mul(possible))
+  if (points !== null) return { value: { points } }
+  return { refused: `${typed} is no share that three decimals can hold. Type the points out of ${possible}.` }
+}
+
+/** The number as a decimal, where three places hold all of it. */
+const asDecimal = (number: Fraction): string | null =>
+  number.mul(1000).d === 1n ? readDecimal(number.toString()) : null
+
+function readBonus(moreText: string, present: Value | null): Entry {
+  const more = readDecimal(moreText)
+  if (more === null) return { refused: `+${moreText} is no number. Type it as +1.` }
+  if (present !== null && 'points' in present)
+    return { value: { points: asDecimal(new Fraction(present.points).add(more))! } }
+  if (present !== null && 'percent' in present) return ofPercent(asDecimal(new Fraction(present.percent).add(more))!)
+  return present === null
+    ? { refused: `There is no score here that ${more} could be added to. Type the score.` }
+    : { refused: `${more} points cannot be added to ${valueText(present)}. Type the points.` }
+}
+
+function readLevel(typed: string, levels: ProficiencyScale): Entry {
   const level =
     levels.levels.find((each) => each.short.toLowerCase() === typed.toLowerCase()) ??
     levelOf(levels, readDecimal(typed))

@@ -15,7 +15,7 @@ import {
 } from 'drizzle-orm/pg-core'
 import type { Change } from '../../core/acts/act'
 import type { Outcome } from '../../core/acts/apply'
-import type { Category, Plan, Policy, Visibility } from '../../core/acts/records'
+import type { Category, Pattern, Plan, Policy, Visibility } from '../../core/acts/records'
 import type { Level } from '../../core/scales/proficiency'
 import type { GradingScale, ScaleStep } from '../../core/scales/grading'
 
@@ -177,6 +177,9 @@ export const assignments = pgTable(
     counts: boolean('counts').notNull(),
     scoredIn: text('scored_in').notNull(),
     visibility: jsonb('visibility').$type<Visibility>().notNull(),
+    released: boolean('released').notNull(),
+    hidden: boolean('hidden').notNull(),
+    linkId: text('link_id'),
     description: text('description').notNull(),
     standardIds: jsonb('standard_ids').$type<string[]>().notNull(),
     place: integer('place').notNull(),
@@ -293,6 +296,18 @@ export const gradingScales = pgTable(
   (t) => [primaryKey({ columns: [t.homeId, t.id] })],
 )
 
+/** Assignments to be made again, of a teacher's own. */
+export const patterns = pgTable(
+  'patterns',
+  {
+    ...keptAtHome(),
+    name: text('name').notNull(),
+    assignment: jsonb('assignment').$type<Pattern['assignment']>().notNull(),
+    removed: boolean('removed').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.homeId, t.id] })],
+)
+
 /** What the district fixes for every class. */
 export const policies = pgTable(
   'policies',
@@ -338,12 +353,16 @@ export const journal = pgTable(
     homeId: text('home_id').notNull(),
     userId: text('user_id').notNull(),
     kind: text('kind').notNull(),
+    /** Acts on several homes that were one deed share it. */
+    deedId: text('deed_id'),
+    /** The act that this one takes back or does again. */
+    ofId: text('of_id'),
     madeAt: instant('made_at').notNull(),
     takenAt: instant('taken_at').notNull(),
     changes: jsonb('changes').$type<Change[]>().notNull(),
     outcomes: jsonb('outcomes').$type<Outcome[]>().notNull(),
   },
-  (t) => [index('journal_home').on(t.homeId, t.seq)],
+  (t) => [index('journal_home').on(t.homeId, t.seq), index('journal_deed').on(t.deedId)],
 )
 
 // ---- Exchange ----

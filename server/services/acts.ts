@@ -48,7 +48,8 @@ export async function takeTogether(
   return db.transaction(async (tx) => {
     const byHome = [...deeds].sort((a, b) => a.home.id.localeCompare(b.home.id))
     const taken = new Map<string, TakenAct>()
-    for (const { home, act } of byHome) taken.set(act.id, await takeAct(tx, home, userId, act, now))
+    const deedId = deeds.length > 1 ? deeds[0]!.act.id : null
+    for (const { home, act } of byHome) taken.set(act.id, await takeAct(tx, home, userId, act, now, deedId))
     const inOrder = deeds.map(({ act }) => taken.get(act.id)!)
     const refused = inOrder.flatMap(({ outcomes }) => outcomes).find((outcome) => outcome.done === 'refused')
     if (refused?.done === 'refused')
@@ -64,7 +65,14 @@ export async function takeTogether(
   })
 }
 
-async function takeAct(tx: Db, home: Home, userId: string, act: Act, now: Date): Promise<TakenAct> {
+async function takeAct(
+  tx: Db,
+  home: Home,
+  userId: string,
+  act: Act,
+  now: Date,
+  deedId: string | null = null,
+): Promise<TakenAct> {
   // Acts on one home are taken one after the other, whichever process takes them.
   await tx.execute(sql`select pg_advisory_xact_lock(hashtextextended(${home.id}, 0))`)
   const [before] = await tx.select().from(journal).where(eq(journal.id, act.id))
@@ -97,6 +105,8 @@ async function takeAct(tx: Db, home: Home, userId: string, act: Act, now: Date):
     homeId: home.id,
     userId,
     kind: act.kind,
+    deedId,
+    ofId: act.of ?? null,
     madeAt: new Date(act.at),
     takenAt: now,
     changes,

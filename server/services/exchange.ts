@@ -6,6 +6,7 @@ import { wanted, type SendableType, type Unsendable } from '../../core/exchange/
 import { rosterFromRest } from '../../core/formats/oneroster/rest'
 import { dangling, type Roster } from '../../core/formats/oneroster/roster'
 import { same } from '../../core/acts/apply'
+import type { ClassSnapshot } from '../../core/section'
 import type { Db } from '../database/client'
 import { agreed, periods, runItems, runs, sections, sectionTeachers, students } from '../database/schema'
 import type { OneRosterClient } from './oneroster-client'
@@ -122,6 +123,19 @@ export async function comparePush(
   const base = await readAgreed(db, sectionId)
   await settleAgreed(db, sectionId, sendables, there, base)
   return { differences: compare(sendables, there, base), unsendables }
+}
+
+/**
+ * The scores of a class that the district does not hold as they are, by the ids of their cells; null before the first
+ * exchange, when nothing has been sent yet.
+ */
+export async function unsentCells(db: Db, snapshot: ClassSnapshot): Promise<string[] | null> {
+  const base = await readAgreed(db, snapshot.section.id)
+  if (base.size === 0) return null
+  const { sendables } = wanted(snapshot, await sourcedIds(db, snapshot.section.id))
+  return sendables.flatMap((each) =>
+    each.type === 'result' && each.cellId && !same(each.fields, base.get(each.id)?.fields) ? each.cellId : [],
+  )
 }
 
 /** What both sides hold alike is agreed, even when the answer to the sending of it was lost. */

@@ -4,7 +4,7 @@ import { scaleFaults } from '../../core/scales/faults'
 import type { Db } from '../database/client'
 import { DISTRICT, districtPolicy, scalesFor } from './district'
 import { policyRefusal } from './policy-refusal'
-import { kindsOfClass, kindsOfDesk } from './records-store'
+import { kindsOfClass } from './records-store'
 import { referents, refusal } from './referents'
 
 /** Why a change cannot be kept, or null. `present` is what the records are just before it. */
@@ -31,11 +31,14 @@ export const classHome = (sectionId: string): Home => ({
   },
 })
 
-/** A teacher's own things: scales. */
-export const deskHome = (userId: string): Home => ({ id: userId, rules: () => Promise.resolve(ofDesk(['scale'])) })
+/** A teacher's own things: scales, and patterns of assignments. */
+export const deskHome = (userId: string): Home => ({
+  id: userId,
+  rules: () => Promise.resolve(ofDesk(['scale', 'pattern'])),
+})
 
 /** What the district keeps for everybody: its policy and its scales. */
-export const districtHome: Home = { id: DISTRICT, rules: () => Promise.resolve(ofDesk(kindsOfDesk)) }
+export const districtHome: Home = { id: DISTRICT, rules: () => Promise.resolve(ofDesk(['scale', 'policy'])) }
 
 const ofKinds = (change: Change, kinds: readonly Kind[]) =>
   kinds.includes(change.kind) ? null : 'This does not belong here.'

@@ -7,7 +7,10 @@ import { districtPolicy, scalesFor } from './district'
 import { readRecords } from './records-store'
 import { sectionPeriods } from './snapshot'
 
-/** The plans of all classes of a teacher, this year's first, with the scales and the policy that they stand under. */
+/**
+ * The plans and the work of all classes of a teacher, this year's first, with the scales and the policy that they stand
+ * under and the teacher's patterns: what a deed on several classes is made from.
+ */
 export async function plansOf(db: Db, userId: string, today: string): Promise<PlansResponse> {
   const rows = await db
     .select({ id: sections.id, title: sections.title, meets: sections.meets, course: courses.title })
@@ -21,6 +24,7 @@ export async function plansOf(db: Db, userId: string, today: string): Promise<Pl
   return {
     classes: classes.sort((a, b) => Number(a.past) - Number(b.past)),
     scales: await scalesFor(db, [userId]),
+    patterns: (await readRecords(db, userId, ['pattern'])).pattern,
     ...(await districtPolicy(db)),
   }
 }
@@ -42,8 +46,6 @@ async function planOfClass(
     periods,
     plan: (plan[id] as Plan | undefined) ?? null,
     categories: category,
-    assignments: Object.entries(assignment).flatMap(([assignmentId, each]) =>
-      each.removed ? [] : [{ id: assignmentId, name: each.name, categoryId: each.categoryId }],
-    ),
+    assignments: Object.fromEntries(Object.entries(assignment).filter(([, each]) => !each.removed)),
   }
 }

@@ -12,6 +12,7 @@ import {
   evidence,
   gradingScales,
   overrides,
+  patterns,
   plans,
   policies,
   remarks,
@@ -30,13 +31,12 @@ const tables: Record<Kind, RecordTable> = {
   remark: remarks,
   declaration: declarations,
   scale: gradingScales,
+  pattern: patterns,
   policy: policies,
 }
 const kinds = Object.keys(tables) as Kind[]
 /** Kinds whose records belong to a class. */
 export const kindsOfClass = kinds.filter((kind) => 'sectionId' in tables[kind])
-/** Kinds whose records belong to a person or the district. */
-export const kindsOfDesk = kinds.filter((kind) => 'homeId' in tables[kind])
 
 const homeColumn = (table: RecordTable): PgColumn => ('sectionId' in table ? table.sectionId : table.homeId)
 

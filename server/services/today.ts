@@ -1,4 +1,4 @@
-import { eq } from 'drizzle-orm'
+import { count, eq, inArray, max } from 'drizzle-orm'
 import { daysAfter } from '../../core/calendar/date'
 import { periodToday } from '../../core/calendar/periods'
 import { assignmentsIn, planOf } from '../../core/grading/rules'
@@ -8,8 +8,16 @@ import { record } from '../../core/acts/records'
 import { enrolledOn, type ClassSnapshot } from '../../core/section'
 import type { TodayClass } from '../../shared/today'
 import type { Db } from '../database/client'
-import { sectionTeachers, sections } from '../database/schema'
+import { journal, runs, sectionTeachers, sections } from '../database/schema'
+import { DISTRICT } from './district'
 import { loadSnapshot } from './snapshot'
+
+/**
+ * What was found of each class, and what it was found from. A class is read again when something was done in it or in
+ * the district, when a roster came in, or when the day is another; any process can find the same anew.
+ */
+const found = new Map<string, { key: string; today: TodayClass | null }>()
+const CLASSES_KEPT = 5000
 
 /** What waits in each class of a teacher, in the order of the day. */
 export async function todayOf(db: Db, userId: string, today: string): Promise<TodayClass[]> {
@@ -18,16 +26,47 @@ export async function todayOf(db: Db, userId: string, today: string): Promise<To
     .from(sections)
     .innerJoin(sectionTeachers, eq(sectionTeachers.sectionId, sections.id))
     .where(eq(sectionTeachers.userId, userId))
+  const keyOf = await versions(
+    db,
+    rows.map((row) => row.id),
+    today,
+  )
   const classes: TodayClass[] = []
   for (const { id } of rows) {
-    const snapshot = await loadSnapshot(db, id)
-    // A class of a year that is over waits for nothing.
-    if (snapshot.periods.every((period) => period.lastDay >= today || period.parentId !== null))
-      classes.push(classToday(snapshot, today))
+    const key = keyOf(id)
+    let known = found.get(id)
+    if (known?.key !== key) {
+      known = { key, today: await read(db, id, today) }
+      if (found.size >= CLASSES_KEPT) found.clear()
+      found.set(id, known)
+    }
+    if (known.today) classes.push(known.today)
   }
   return classes.sort(
     (a, b) => a.meets.localeCompare(b.meets, 'en', { numeric: true }) || a.title.localeCompare(b.title),
   )
+}
+
+/** What everything shown of a class comes from, as a key that changes whenever it does. */
+async function versions(db: Db, ids: readonly string[], today: string): Promise<(id: string) => string> {
+  const last = await db
+    .select({ homeId: journal.homeId, seq: max(journal.seq) })
+    .from(journal)
+    .where(inArray(journal.homeId, [...ids, DISTRICT]))
+    .groupBy(journal.homeId)
+  const [roster] = await db
+    .select({ runs: count() })
+    .from(runs)
+    .where(inArray(runs.kind, ['roster', 'import']))
+  const seqOf = (home: string) => last.find((each) => each.homeId === home)?.seq ?? 0
+  return (id) => `${seqOf(id)} ${seqOf(DISTRICT)} ${roster?.runs ?? 0} ${today}`
+}
+
+async function read(db: Db, id: string, today: string): Promise<TodayClass | null> {
+  const snapshot = await loadSnapshot(db, id)
+  // A class of a year that is over waits for nothing.
+  const isOver = snapshot.periods.some((period) => period.parentId === null && period.lastDay < today)
+  return isOver ? null : classToday(snapshot, today)
 }
 
 function classToday(snapshot: ClassSnapshot, today: string): TodayClass {

@@ -45,12 +45,12 @@ test('the hands stay on the number keys', async ({ desk, page }) => {
 test('what cannot be read stays in the cell with the reason, and nothing is kept', async ({ desk, page }) => {
   const { one, at } = await start(desk)
   const before = await at(one).textContent()
-  await page.keyboard.type('8x')
+  await page.keyboard.type('8q')
   await page.keyboard.press('Enter')
   const editor = page.locator('.sheet input.editor')
-  await expect(editor).toHaveValue('8x')
+  await expect(editor).toHaveValue('8q')
   await expect(editor).toHaveAttribute('aria-invalid', 'true')
-  await expect(page.getByText('8x is no number, percent or label')).toBeVisible()
+  await expect(page.getByText('8q is no number, percent or label')).toBeVisible()
   await page.keyboard.press('Escape')
   await expect(at(one)).toHaveText(before!)
 })
@@ -77,7 +77,7 @@ test('letters set marks, on one cell and on a block; a screen reader hears them 
 test('blocks are copied and pasted as tab-separated text, and undone as one', async ({ desk, page }) => {
   const { one, two, three, at } = await start(desk)
   const before = await Promise.all([one, two, three].map((name) => at(name).textContent()))
-  await page.evaluate(() => navigator.clipboard.writeText('11\t35\n12.5\t36\nx\t37\n'))
+  await page.evaluate(() => navigator.clipboard.writeText('11\t35\n12.5\t36\nq\t37\n'))
   await page.keyboard.press('Control+v')
   await expect(at(one)).toHaveText('11')
   await expect(desk.cell(two, 'Check 6')).toHaveText('36')
@@ -119,9 +119,14 @@ test('the grid is one to a screen reader: counts, places, heads to walk on', asy
   await page.keyboard.press('ArrowUp')
   const head = grid.getByRole('columnheader', { name: /Sediment lab report/ })
   await expect(head).toBeFocused()
+  await expect(desk.margin.getByRole('heading', { name: 'Sediment lab report' })).toBeVisible()
+  await page.keyboard.press('Enter')
+  await expect(desk.margin.getByRole('button', { name: 'Edit', exact: true })).toBeFocused()
   await page.keyboard.press('Enter')
   await expect(desk.margin.getByRole('heading', { name: 'Assignment' })).toBeVisible()
   await page.keyboard.press('Escape')
+  await expect(head).toBeFocused()
+  await page.keyboard.press('ArrowDown')
   await expect(desk.cell(one, 'Sediment lab report')).toBeFocused()
   // Tab never traps: past the last column it leaves the grid.
   await page.keyboard.press('End')
@@ -131,7 +136,7 @@ test('the grid is one to a screen reader: counts, places, heads to walk on', asy
 
 test('deleting an assignment says what goes with it, and undo brings it back', async ({ desk, page }) => {
   await desk.cell(await firstName(desk), 'Delta model').click()
-  await desk.margin.getByRole('button', { name: 'edit' }).click()
+  await desk.margin.getByRole('button', { name: 'edit', exact: true }).click()
   await desk.margin.getByRole('button', { name: 'Delete' }).click()
   await expect(page.getByText(/\d+ scores will leave the grades with it/)).toBeVisible()
   await page.getByRole('button', { name: 'Delete' }).last().click()
@@ -157,7 +162,9 @@ test('a loose end is shown where it arises, with the step that mends it', async 
   await expect(page.getByRole('button', { name: /Museum day write-up, outside every grading period/ })).toBeVisible()
   await page.getByRole('button', { name: '1 loose end' }).click()
   await page.getByRole('button', { name: 'Mend' }).click()
-  await expect(desk.margin.getByText('Outside every grading period: it will count nowhere.')).toBeVisible()
+  await expect(
+    desk.margin.getByText('This day lies outside every grading period: it will count nowhere.'),
+  ).toBeVisible()
   await desk.margin.getByLabel('Due').fill('2026-12-02')
   await expect(desk.margin.getByText('In Quarter 2.')).toBeVisible()
   await desk.margin.getByRole('button', { name: 'Keep' }).click()

@@ -9,6 +9,8 @@ import { readEntry } from '#core/scores/entry'
 import { toggleMark, valueText } from '#core/scores/score'
 import { proposedShortName } from '#core/scores/short-name'
 
+const place = { scale: plusMinus, possible: '10' }
+
 describe('what is typed into a cell', () => {
   it.each([
     ['8', { value: { points: '8' } }],
@@ -16,14 +18,33 @@ describe('what is typed into a cell', () => {
     ['85%', { value: { percent: '85' } }],
     ['b+', { value: { label: 'B+' } }],
     ['', { value: null }],
-  ])('%j is %j', (typed, read) => expect(readEntry(typed, plusMinus)).toEqual(read))
-  it.each(['8x', '-3', '1.2345', '2000%', 'Z'])('%j is refused with words', (typed) => {
-    const read = readEntry(typed, plusMinus)
-    expect('refused' in read && read.refused.length > 10).toBe(true)
-  })
+    ['8/10', { value: { points: '8' } }],
+    // Common practice: 4 of 5 on the paper is 80 %, whatever the item is worth; 7 of 9 of 18 points is 14.
+    ['4/5', { value: { percent: '80' } }],
+    ['+1', { value: { points: '7.5' } }],
+    ['8l', { value: { points: '8' }, marks: ['late'] }],
+    ['8 late absent', { value: { points: '8' }, marks: ['late', 'absent'] }],
+    ['B+ l', { value: { label: 'B+' }, marks: ['late'] }],
+    ['x', { marks: ['excused'] }],
+    ['missing', { marks: ['missing'] }],
+    ['a', { value: { label: 'A' } }],
+  ])('%j is %j', (typed, read) =>
+    expect(readEntry(typed, { scale: plusMinus, possible: '10', present: { points: '6.5' } })).toEqual(read),
+  )
+  it('takes a share by points where no percent can hold it', () =>
+    expect(readEntry('7/9', { scale: plusMinus, possible: '18' })).toEqual({ value: { points: '14' } }))
+  it.each(['8q', '-3', '1.2345', '2000%', 'Z', '7/9', '8/0', '8/', '+', '+q', '+1', '8 lates'])(
+    '%j is refused with words',
+    (typed) => {
+      const read = readEntry(typed, { scale: plusMinus, possible: '10' })
+      expect('refused' in read && read.refused.length > 10).toBe(true)
+    },
+  )
+  it('adds to a score only what a score can take', () =>
+    expect(readEntry('+1', { scale: plusMinus, possible: '10', present: { label: 'B' } })).toHaveProperty('refused'))
   it('goes on saying what was typed', () => {
     for (const typed of ['8.5', '85%', 'B+']) {
-      const read = readEntry(typed, plusMinus)
+      const read = readEntry(typed, place)
       expect('value' in read && valueText(read.value)).toBe(typed)
     }
   })
@@ -138,8 +159,8 @@ describe('what a value is worth', () => {
     [{ percent: '85' }, '0', [0, null]],
   ])('%j of %s', (value, possible, worth) => expect(earned(value, possible)).toEqual(worth))
   it('a level is read where an item is scored in levels', () => {
-    expect(readEntry('2', plusMinus, levels)).toEqual({ value: { level: '2' } })
-    expect('refused' in readEntry('7', plusMinus, levels)).toBe(true)
+    expect(readEntry('2', { ...place, levels })).toEqual({ value: { level: '2' } })
+    expect('refused' in readEntry('7', { ...place, levels })).toBe(true)
   })
 })
 

@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import { partsOf } from '#core/acts/records'
+import { fullName } from '#core/section'
+
 const saving = useSaving()
 const route = useRoute()
 const keysShown = ref(false)
@@ -25,6 +28,21 @@ const shown = computed(() =>
   route.path.startsWith('/class/') ? (hints[route.path.split('/')[3] || 'gradebook'] ?? []) : [],
 )
 
+/** What somebody else did last in the class that is open, with the way to it. */
+const classroom = useClassroom()
+const news = computed(() => {
+  const { news: last, snapshot } = classroom
+  if (!last || !snapshot || !route.path.startsWith(`/class/${snapshot.section.id}`)) return null
+  const [studentId, assignmentId] = partsOf(last.cellId ?? '') as [string, string?]
+  const student = snapshot.students.find((each) => each.id === studentId)
+  if (!student || !assignmentId) return { by: last.by }
+  return {
+    by: last.by,
+    what: `${fullName(student)}, ${classroom.get('assignment', assignmentId).name}`,
+    to: { path: `/class/${snapshot.section.id}`, query: { student: studentId, assignment: assignmentId } },
+  }
+})
+
 useEventListener('keydown', (event: KeyboardEvent) => {
   const typing = (event.target as HTMLElement).closest('input, textarea, [contenteditable]')
   if (event.key === '?' && !typing) keysShown.value = true
@@ -35,7 +53,12 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   <div class="status">
     <b role="status" :class="{ waits: saving.unreachable }">{{ saving.words }}</b>
     <span v-if="saving.count && saving.unreachable">{{ counted(saving.count, 'change') }} to send</span>
-    <slot />
+    <span v-if="news" role="status"
+      >Changed just now by {{ news.by
+      }}<template v-if="news.to"
+        >: <NuxtLink :to="news.to">{{ news.what }}</NuxtLink></template
+      ></span
+    >
     <span class="hints">
       <span v-for="[key, words] in shown" :key="key"
         ><kbd>{{ key }}</kbd> {{ words }}</span

@@ -1,8 +1,20 @@
 <script setup lang="ts">
-import { daysAfter, daysBetween, type CivilDate } from '#core/calendar/date'
+import { daysAfter, daysBetween, isCivilDate, type CivilDate } from '#core/calendar/date'
 import { holds, periodOf } from '#core/calendar/periods'
 import { assignmentsOf } from '#core/grading/rules'
 
+const picked = usePickedDay()
+/** While a form waits for a date, a click says the day; else it looks at a period. */
+function choose(span: Span, event: MouseEvent): void {
+  // A press of a key has no place on the strip.
+  if (!picked.value || event.detail === 0) {
+    if (span.period) emit('look', span.period.id)
+    return
+  }
+  const box = (event.currentTarget as HTMLElement).getBoundingClientRect()
+  const share = box.width ? (event.clientX - box.left) / box.width : 0
+  picked.value.pick(daysAfter(span.firstDay, Math.min(span.days - 1, Math.max(0, Math.floor(share * span.days)))))
+}
 const emit = defineEmits<{ look: [periodId: string]; assignment: [assignmentId: string] }>()
 
 const classroom = useClassroom()
@@ -55,7 +67,13 @@ const declared = (periodId: string) => {
 </script>
 
 <template>
-  <div class="year" role="group" aria-label="The school year" :style="{ gridTemplateColumns: columns }">
+  <div
+    class="year"
+    :class="{ picking: picked }"
+    role="group"
+    aria-label="The school year"
+    :style="{ gridTemplateColumns: columns }"
+  >
     <div v-for="span in spans" :key="span.firstDay" class="span">
       <button
         v-if="span.period"
@@ -67,13 +85,13 @@ const declared = (periodId: string) => {
         }"
         :aria-pressed="span.period.id === classroom.periodId"
         :title="`${span.period.title}, ${shortDay(span.firstDay)} to ${shortDay(span.lastDay)}`"
-        @click="emit('look', span.period.id)"
+        @click="choose(span, $event)"
       >
         {{ span.period.kind === 'exam' ? 'Ex' : span.period.title
         }}<span v-if="span.period.kind === 'exam'" class="visually-hidden">am window, {{ span.period.title }}</span
         ><span v-if="declared(span.period.id)" class="visually-hidden">, declared</span>
       </button>
-      <div class="ticks">
+      <div class="ticks" @click="picked && choose(span, $event)">
         <template v-for="each in ticks" :key="each.id">
           <template v-if="spanOf(each.dueOn!) === span">
             <button
@@ -90,6 +108,11 @@ const declared = (periodId: string) => {
           </template>
         </template>
       </div>
+      <div
+        v-if="picked && isCivilDate(picked.day) && spanOf(picked.day) === span"
+        class="picked"
+        :style="{ left: at(span, picked.day) }"
+      />
       <div
         v-if="spanOf(today) === span"
         class="now"
@@ -189,6 +212,19 @@ const declared = (periodId: string) => {
   content: '';
   position: absolute;
   inset: -9px;
+}
+.picking .span,
+.picking .span > button {
+  cursor: crosshair;
+}
+.picked {
+  position: absolute;
+  top: 20px;
+  width: 0;
+  border: 5px solid transparent;
+  border-bottom-color: var(--ai5);
+  margin-left: -5px;
+  pointer-events: none;
 }
 .now {
   position: absolute;

@@ -2,12 +2,12 @@
 import type { Assignment, Visibility } from '#core/acts/records'
 import { blanks, schemas } from '#core/acts/records'
 import { periodOf } from '#core/calendar/periods'
-import { saidOfVisibility } from '#core/grading/said'
+import { same } from '#core/acts/apply'
 import { readDecimal } from '#core/number/decimal'
 import { proposedShortName } from '#core/scores/short-name'
 
 const props = defineProps<{ assignmentId: string; firstDate: string }>()
-const emit = defineEmits<{ close: [] }>()
+const emit = defineEmits<{ close: []; several: [assignment: Assignment]; remove: [] }>()
 
 const classroom = useClassroom()
 const isNew = computed(() => props.assignmentId === 'new')
@@ -50,16 +50,21 @@ watch(
   },
 )
 
-const visibilities = computed(() =>
-  (['now', 'due date', 'never'] as const)
-    .map((from) => ({ from }) as Visibility)
-    .concat({ from: 'days before', days: form.visibility.from === 'days before' ? form.visibility.days : 3 })
-    .concat(form.visibility.from === 'date' ? [form.visibility] : [])
-    .map((value) => ({ value, words: saidOfVisibility(value) })),
-)
-const shownFrom = computed(
-  () => visibilities.value.find((each) => each.value.from === form.visibility.from)?.value ?? null,
-)
+const visibilities: { value: Visibility['from']; words: string }[] = [
+  { value: 'now', words: 'at once' },
+  { value: 'due date', words: 'on the due date' },
+  { value: 'days before', words: 'days before it' },
+  { value: 'date', words: 'from a date' },
+  { value: 'never', words: 'never' },
+]
+function seeFrom(from: Visibility['from']): void {
+  form.visibility =
+    from === 'days before'
+      ? { from, days: 3 }
+      : from === 'date'
+        ? { from, date: form.dueOn ?? props.firstDate }
+        : { from }
+}
 const scoredIn = [
   { value: 'points' as const, words: 'points' },
   { value: 'levels' as const, words: 'levels' },
@@ -71,13 +76,79 @@ const categoryOptions = computed(() => [
   ...offered.value.map((each) => ({ id: each.id as string | null, name: each.name })),
   { id: null, name: 'No category' },
 ])
-const scores = computed(
-  () =>
-    Object.keys(classroom.snapshot!.records.cell).filter(
-      (id) => id.endsWith(`/${props.assignmentId}`) && classroom.get('cell', id).value !== null,
-    ).length,
+
+// ---- What a date means, said before it is taken ----
+
+/** What is unusual about the date; it is kept all the same when it is confirmed. */
+const dateWarning = computed(() => {
+  if (!form.dueOn) return 'Without a date it belongs to no grading period and counts nowhere.'
+  if (!period.value) return 'This day lies outside every grading period: it will count nowhere.'
+  return classroom.get('declaration', period.value.id).declared && form.dueOn !== kept.value?.dueOn
+    ? `${period.value.title} is declared. Its grades will no longer agree with what was declared.`
+    : null
+})
+const confirmed = ref<string | null>(null)
+const mustConfirm = computed(
+  () => dateWarning.value !== null && confirmed.value !== dateWarning.value && form.dueOn !== kept.value?.dueOn,
 )
-const confirming = ref(false)
+const asking = ref(false)
+watch(dateWarning, () => (asking.value = false))
+
+// The due date can be picked on the year strip, for as long as this form is open.
+const picked = usePickedDay()
+watch(
+  () => form.dueOn,
+  (day) => (picked.value = { day: day ?? '', pick: (to) => (form.dueOn = to) }),
+  { immediate: true },
+)
+onBeforeUnmount(() => (picked.value = null))
+
+// ---- Patterns, and copies in other classes ----
+
+const { plans, load, perform, problem: deedProblem, busy } = useDeed()
+if (isNew.value || kept.value?.linkId) void load()
+
+const patterns = computed(() =>
+  Object.entries(plans.value?.patterns ?? {})
+    .filter(([, each]) => !each.removed)
+    .map(([id, each]) => ({ id, name: each.name, assignment: each.assignment }))
+    .toSorted((a, b) => a.name.localeCompare(b.name)),
+)
+const patternId = ref<string | null>(null)
+function begin(id: string): void {
+  patternId.value = id
+  const { category, ...fields } = patterns.value.find((each) => each.id === id)!.assignment
+  const categoryId = classroom.categories.find((each) => each.name === category)?.id ?? form.categoryId
+  Object.assign(form, fields, { categoryId })
+  shortNameTyped.value = true
+}
+async function forget(): Promise<void> {
+  const id = patternId.value!
+  const wanted = [{ kind: 'pattern' as const, id, to: { removed: true } }]
+  if (!(await perform('pattern', [{ home: 'desk', records: { pattern: plans.value!.patterns }, wanted }]))) return
+  patternId.value = null
+  await load()
+}
+
+/** The copies of it in other classes, which can be changed together with it. */
+const copies = computed(() =>
+  (plans.value?.classes ?? []).flatMap((each) =>
+    each.id === classroom.snapshot!.section.id
+      ? []
+      : Object.entries(each.assignments)
+          .filter(([, one]) => kept.value?.linkId && one.linkId === kept.value.linkId)
+          .map(([id]) => ({ id, holder: each })),
+  ),
+)
+const together = ref(true)
+/** What stays each class's own, also in linked copies. */
+const own = new Set<keyof Assignment>(['categoryId', 'dueOn', 'standardIds', 'hidden', 'place', 'removed', 'linkId'])
+const shared = (wanted: Assignment) =>
+  Object.fromEntries(
+    (Object.keys(wanted) as (keyof Assignment)[])
+      .filter((key) => !own.has(key) && !same(wanted[key], kept.value![key]))
+      .map((key) => [key, wanted[key]]),
+  ) as Partial<Assignment>
 
 function read(): Assignment | null {
   const wanted = {
@@ -94,25 +165,62 @@ function read(): Assignment | null {
   return null
 }
 
-function save(): void {
+async function save(): Promise<void> {
   const wanted = read()
-  if (!wanted) return
-  classroom.change('assignment', [
-    { kind: 'assignment', id: isNew.value ? crypto.randomUUID() : props.assignmentId, to: wanted },
-  ])
+  if (!wanted || needsAnswer()) return
+  const id = isNew.value ? crypto.randomUUID() : props.assignmentId
+  const changed = isNew.value || !together.value ? {} : shared(wanted)
+  if (copies.value.length && Object.keys(changed).length) {
+    const here = plans.value!.classes.find((each) => each.id === classroom.snapshot!.section.id)!
+    const parts = [
+      { home: here.id, records: recordsOf(here), wanted: [{ kind: 'assignment' as const, id, to: wanted }] },
+      ...copies.value.map((copy) => ({
+        home: copy.holder.id,
+        records: recordsOf(copy.holder),
+        wanted: [{ kind: 'assignment' as const, id: copy.id, to: changed as Assignment }],
+      })),
+    ]
+    if (!(await perform('assignment', parts))) return
+    classroom.notices.push(`It was changed in ${counted(parts.length, 'class', 'classes')}. Undo takes it back.`)
+  } else classroom.change('assignment', [{ kind: 'assignment', id, to: wanted }])
   emit('close')
 }
 
-function remove(): void {
-  classroom.change('assignment', [{ kind: 'assignment', id: props.assignmentId, to: { removed: true } }])
-  confirming.value = false
-  emit('close')
+/** An unusual date is taken when it has been confirmed. */
+function needsAnswer(): boolean {
+  if (!mustConfirm.value) return false
+  if (!asking.value) return (asking.value = true)
+  confirmed.value = dateWarning.value
+  return false
 }
+
+function several(): void {
+  const wanted = read()
+  if (wanted && !needsAnswer()) emit('several', wanted)
+}
+const part = () =>
+  classroom.change('assignment', [{ kind: 'assignment', id: props.assignmentId, to: { linkId: null } }])
 </script>
 
 <template>
   <form class="assignment" @submit.prevent="save" @keydown.esc="emit('close')">
     <h2>{{ isNew ? 'New assignment' : 'Assignment' }}</h2>
+    <template v-if="isNew && patterns.length">
+      <span id="a-pattern" class="label">From a pattern</span>
+      <span class="pattern">
+        <Select
+          :model-value="patternId"
+          ariaLabelledby="a-pattern"
+          :options="patterns"
+          option-label="name"
+          option-value="id"
+          placeholder="none"
+          fluid
+          @update:model-value="begin"
+        />
+        <button v-if="patternId" type="button" class="toggle" @click="forget">Forget</button>
+      </span>
+    </template>
     <TextField v-model="form.name" label="Name" autofocus :maxlength="120" :problem="problems.name" />
     <TextField
       v-model="form.shortName"
@@ -131,16 +239,9 @@ function remove(): void {
       fluid
     />
 
-    <TextField v-model="dueOn" label="Due" type="date" :problem="problems.dueOn" />
-    <p class="small" :class="period ? 'soft' : 'warn'">
-      {{
-        period
-          ? `In ${period.title}.`
-          : form.dueOn
-            ? 'Outside every grading period: it will count nowhere.'
-            : 'Without a date it counts nowhere.'
-      }}
-    </p>
+    <TextField v-model="dueOn" label="Due, also by a click on the year above" type="date" :problem="problems.dueOn" />
+    <p v-if="dateWarning" class="warn" :role="asking ? 'alert' : undefined">{{ dateWarning }}</p>
+    <p v-else class="soft small">In {{ period?.title }}.</p>
 
     <div class="two">
       <TextField v-model="form.points" label="Points possible" inputmode="decimal" :problem="problems.points" />
@@ -162,16 +263,36 @@ function remove(): void {
       <div>
         <span id="a-shown" class="label">Families see it</span>
         <Select
-          :model-value="shownFrom"
+          :model-value="form.visibility.from"
           ariaLabelledby="a-shown"
           :options="visibilities"
           option-label="words"
           option-value="value"
           fluid
-          @update:model-value="form.visibility = $event"
+          @update:model-value="seeFrom"
         />
       </div>
     </div>
+    <label v-if="form.visibility.from === 'days before'" class="beside days"
+      ><InputText
+        :model-value="String(form.visibility.days)"
+        class="figure"
+        inputmode="numeric"
+        @update:model-value="form.visibility = { from: 'days before', days: Math.round(Number($event)) }"
+      />
+      days before</label
+    >
+    <TextField
+      v-if="form.visibility.from === 'date'"
+      :model-value="form.visibility.date"
+      label="From"
+      type="date"
+      @update:model-value="form.visibility = { from: 'date', date: $event }"
+    />
+    <p v-if="problems.visibility" class="warn" role="alert">{{ problems.visibility }}</p>
+    <label class="standard"
+      ><Checkbox v-model="form.released" binary input-id="a-released" /><span>Families see its scores too</span></label
+    >
 
     <fieldset v-if="classroom.snapshot!.standards.length">
       <legend class="label">Standards</legend>
@@ -191,29 +312,32 @@ function remove(): void {
       ><Checkbox v-model="form.counts" binary input-id="a-counts" /><span>Counts in the grade</span></label
     >
 
-    <div class="row-of acts">
-      <Button type="submit" :label="isNew ? 'Add assignment' : 'Keep'" />
-      <Button type="button" label="Back" severity="secondary" @click="emit('close')" />
-      <Button
-        v-if="!isNew"
-        type="button"
-        label="Delete"
-        severity="secondary"
-        class="delete"
-        @click="confirming = true"
-      />
-    </div>
-    <Dialog v-model:visible="confirming" modal header="Delete this assignment?" :style="{ width: '28rem' }">
-      <p>
-        {{ scores ? `${counted(scores, 'score')} will leave the grades with it.` : 'It has no scores.' }} Undo brings it
-        all back.
+    <label class="label" for="a-description">Description</label>
+    <Textarea id="a-description" v-model="form.description" rows="2" maxlength="4000" fluid />
+
+    <div v-if="copies.length" class="linked">
+      <label class="standard"
+        ><Checkbox v-model="together" binary input-id="a-together" /><span
+          >Change the copies in {{ copies.map((each) => each.holder.title).join(' and ') }} too</span
+        ></label
+      >
+      <p class="soft small">
+        Dates and categories stay each class's own.
+        <button type="button" class="link" @click="part">Part it from them</button>
       </p>
-      <template #footer
-        ><Button label="Keep it" severity="secondary" @click="confirming = false" /><Button
-          label="Delete"
-          @click="remove"
-      /></template>
-    </Dialog>
+    </div>
+    <p v-if="deedProblem" class="warn" role="alert">{{ deedProblem }}</p>
+
+    <div class="row-of acts">
+      <Button
+        type="submit"
+        :disabled="busy"
+        :label="asking ? 'Keep it all the same' : isNew ? 'Add assignment' : 'Keep'"
+      />
+      <Button v-if="isNew" type="button" label="To several classes" severity="secondary" @click="several" />
+      <Button type="button" label="Back" severity="secondary" @click="emit('close')" />
+      <Button v-if="!isNew" type="button" label="Delete" severity="secondary" class="delete" @click="emit('remove')" />
+    </div>
   </form>
 </template>
 
@@ -230,8 +354,22 @@ function remove(): void {
   padding: 3px 0;
   line-height: 1.3;
 }
-.counts {
+.counts,
+.linked,
+.days {
   margin-top: 10px;
+}
+.pattern {
+  display: flex;
+  gap: 5px;
+}
+.link {
+  border: 0;
+  background: none;
+  padding: 0;
+  color: var(--ai5);
+  text-decoration: underline;
+  text-underline-offset: 2px;
 }
 .acts {
   margin-top: 14px;

@@ -1,13 +1,16 @@
 <script setup lang="ts">
 import { jointId, type Cell } from '#core/acts/records'
+import { cellText } from '#core/scores/entry'
 import { marks, toggleMark, valueText, type Mark, type Value } from '#core/scores/score'
 import { fullName } from '#core/section'
 import { cellView } from '~/composables/useGradebookSheet'
 
 const props = defineProps<{ studentId: string; assignmentId: string }>()
-const emit = defineEmits<{ back: []; edit: [assignmentId: string] }>()
+const emit = defineEmits<{ back: []; edit: [assignmentId: string]; go: [rows: number, columns: number] }>()
 
 const classroom = useClassroom()
+const route = useRoute()
+const pagePeriod = computed(() => (route.query.period ? { period: String(route.query.period) } : {}))
 const noteField = useTemplateRef('noteField')
 const workHead = useTemplateRef('workHead')
 
@@ -44,6 +47,34 @@ const words = (fields: Record<string, unknown>): string => {
   return parts.join(', ')
 }
 
+/** The notes that this teacher writes most in this class, to be taken with one press. */
+const frequent = computed(() => {
+  void classroom.shape
+  const counts = new Map<string, number>()
+  for (const { note } of Object.values(classroom.snapshot!.records.cell))
+    if (note && note.length <= 60) counts.set(note, (counts.get(note) ?? 0) + 1)
+  return [...counts]
+    .filter(([note, count]) => count > 1 && note !== draft.value)
+    .toSorted((a, b) => b[1] - a[1])
+    .slice(0, 4)
+    .map(([note]) => note)
+})
+const take = (note: string) => change('note', { note })
+
+/** What was typed here and came too late, with what stands in its place. */
+const conflict = computed(() => classroom.conflicts.find('cell', id.value)?.mine as Partial<Cell> | undefined)
+const mineWords = computed(() => {
+  const { value = cell.value.value, marks: set = cell.value.marks, note } = conflict.value ?? {}
+  return [cellText({ value, marks: set }) || 'blank', ...(note ? [`“${note}”`] : [])].join(', ')
+})
+function decide(mine: boolean): void {
+  const wanted = conflict.value!
+  classroom.conflicts.end('cell', id.value)
+  if (mine) classroom.change('type', [{ kind: 'cell', id: id.value, to: wanted }])
+  else classroom.renewRow(props.studentId)
+  emit('back')
+}
+
 function back(): void {
   keep()
   emit('back')
@@ -53,7 +84,25 @@ defineExpose({ focusNote: () => noteField.value?.focus(), focusWork: () => workH
 
 <template>
   <div v-if="student">
-    <h2>{{ fullName(student) }}</h2>
+    <div class="walk" role="group" aria-label="Go to">
+      <button type="button" class="toggle" title="Previous student" @click="emit('go', -1, 0)">
+        <i class="pi pi-arrow-up" aria-hidden="true" /><span class="visually-hidden">Previous student</span>
+      </button>
+      <button type="button" class="toggle" title="Next student" @click="emit('go', 1, 0)">
+        <i class="pi pi-arrow-down" aria-hidden="true" /><span class="visually-hidden">Next student</span>
+      </button>
+      <button type="button" class="toggle" title="Previous assignment" @click="emit('go', 0, -1)">
+        <i class="pi pi-arrow-left" aria-hidden="true" /><span class="visually-hidden">Previous assignment</span>
+      </button>
+      <button type="button" class="toggle" title="Next assignment" @click="emit('go', 0, 1)">
+        <i class="pi pi-arrow-right" aria-hidden="true" /><span class="visually-hidden">Next assignment</span>
+      </button>
+    </div>
+    <h2>
+      <NuxtLink :to="{ path: `/class/${classroom.snapshot!.section.id}/student/${studentId}`, query: pagePeriod }">{{
+        fullName(student)
+      }}</NuxtLink>
+    </h2>
     <p class="soft sub">
       {{ assignment.name }}, due {{ shortDay(assignment.dueOn) }}
       <button type="button" class="link" @click="emit('edit', assignmentId)">edit</button>
@@ -66,6 +115,16 @@ defineExpose({ focusNote: () => noteField.value?.focus(), focusWork: () => workH
         ></small
       >
     </p>
+    <div v-if="conflict" class="conflict" role="group" aria-label="Two scores for one cell">
+      <p>
+        <b>You typed {{ mineWords }}</b
+        >; meanwhile somebody made it {{ cellText(cell) || 'blank' }}, which stands.
+      </p>
+      <div class="row-of">
+        <button type="button" class="toggle" @click="decide(false)">Leave theirs</button>
+        <button type="button" class="toggle" @click="decide(true)">Put mine</button>
+      </div>
+    </div>
     <div class="row-of marks" role="group" aria-label="Marks">
       <button
         v-for="mark in marks"
@@ -91,6 +150,9 @@ defineExpose({ focusNote: () => noteField.value?.focus(), focusWork: () => workH
       @blur="keep"
       @keydown.esc.prevent="back"
     />
+    <div v-if="frequent.length && !draft" class="row-of frequent" role="group" aria-label="Notes you often write">
+      <button v-for="each in frequent" :key="each" type="button" class="chip" @click="take(each)">{{ each }}</button>
+    </div>
     <div class="row-of" role="group" aria-label="Who reads the note">
       <button
         type="button"
@@ -128,6 +190,32 @@ defineExpose({ focusNote: () => noteField.value?.focus(), focusWork: () => workH
 <style scoped>
 .sub {
   margin-bottom: 10px;
+}
+.walk {
+  float: right;
+  display: flex;
+  gap: 2px;
+  margin-left: 6px;
+}
+.walk .toggle {
+  padding: 1px 5px;
+}
+.walk i {
+  font-size: 10px;
+}
+h2 a {
+  color: inherit;
+  text-decoration-color: var(--line);
+}
+.conflict {
+  border-left: 3px solid var(--shu);
+  padding: 2px 0 2px 9px;
+  margin-top: 10px;
+  display: grid;
+  gap: 5px;
+}
+.frequent {
+  margin-bottom: 5px;
 }
 .link {
   border: 0;

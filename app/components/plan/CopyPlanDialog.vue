@@ -35,7 +35,10 @@ const idFor = (target: string) => {
     return id
   }
 }
-const holder = (each: ClassPlan): PlanHolder => ({ ...each, plan: each.plan })
+const holder = (each: ClassPlan): PlanHolder => ({
+  ...each,
+  assignments: Object.entries(each.assignments).map(([id, one]) => ({ ...one, id })),
+})
 const comparisons = computed(() => {
   if (!from.value || !plans.value) return []
   const source = from.value

@@ -4,7 +4,12 @@ import type { CellView, ResultColumn, ResultView, SheetColumn, SheetRow } from '
 const props = defineProps<{
   row: SheetRow
   at: number
+  /** The columns that are in the page: the first of them by index, how many there are in all, and the room of the rest. */
   columns: SheetColumn[]
+  from: number
+  count: number
+  before: number
+  after: number
   results: ResultColumn[]
   version: Ref<number>
   cell: (rowId: string, columnId: string) => CellView
@@ -30,27 +35,31 @@ const classOf = (view: CellView) => ({
   'note-family': view.note === 'family',
   'note-teacher': view.note === 'teacher',
   [`dye-${view.dye}`]: view.dye !== undefined,
+  unsent: view.unsent && !view.conflict,
+  conflict: view.conflict,
 })
 </script>
 
 <template>
-  <div role="row" class="row" :aria-rowindex="at + 2">
+  <div role="row" class="row" :class="{ fifth: at % 5 === 4 }" :aria-rowindex="at + 2">
     <div role="rowheader" class="name" aria-colindex="1" :title="row.name">
       {{ row.name }}<small v-if="row.aside">&nbsp;&nbsp;{{ row.aside }}</small>
     </div>
+    <div role="none" class="beyond" :style="{ width: `${before}px` }" />
     <div
       v-for="(view, column) in cells"
       :key="columns[column]!.id"
       role="gridcell"
       tabindex="-1"
       :class="classOf(view)"
-      :aria-colindex="column + 2"
+      :aria-colindex="from + column + 2"
       :data-mark="view.mark"
       :aria-label="view.words"
       :data-where="`${row.name}, ${columns[column]!.words}`"
     >
       {{ view.text }}<sup v-if="view.excess">{{ view.excess }}</sup>
     </div>
+    <div role="none" class="beyond" :style="{ width: `${after}px` }" />
     <div class="results" role="none">
       <div
         v-for="(view, column) in outcome"
@@ -60,7 +69,7 @@ const classOf = (view: CellView) => ({
         class="result"
         :class="{ strong: results[column]!.strong, hatched: view.hatched, [`dye-${view.dye}`]: view.dye !== undefined }"
         :style="{ width: `${results[column]!.width}px` }"
-        :aria-colindex="columns.length + 2 + column"
+        :aria-colindex="count + 2 + column"
         :data-result="results[column]!.id"
       >
         <template v-if="view.was"

@@ -15,7 +15,9 @@ const views = [
   ['/plan', 'Plan'],
 ] as const
 
+const finding = useFinding()
 const ready = computed(() => classroom.snapshot?.section.id === id.value)
+useNews(() => (ready.value ? id.value : undefined))
 
 async function open(): Promise<void> {
   problem.value = ''
@@ -80,7 +82,14 @@ onBeforeUnmount(
           >{{ title }}</NuxtLink
         >
       </nav>
+      <button type="button" class="find soft" @click="finding = true">Find or do <kbd>Ctrl K</kbd></button>
       <div class="steps">
+        <NuxtLink
+          class="toggle"
+          :to="{ path: `/class/${id}/history`, query }"
+          title="History: everything that was done in this class"
+          ><i class="pi pi-history" aria-hidden="true" /><span class="visually-hidden">History</span></NuxtLink
+        >
         <button
           type="button"
           class="toggle"
@@ -127,7 +136,7 @@ onBeforeUnmount(
 .top {
   display: flex;
   align-items: end;
-  gap: 22px;
+  gap: 16px;
   padding: 12px 16px 0 18px;
 }
 h1 {
@@ -152,11 +161,28 @@ h1 {
   color: var(--ink);
   border-color: var(--ai5);
 }
+.find {
+  margin: 0 0 6px auto;
+  border: 1px solid var(--line);
+  border-radius: 7px;
+  background: var(--field);
+  padding: 3px 7px 3px 10px;
+  flex: 0 100 150px;
+  min-width: 62px;
+  overflow: hidden;
+  white-space: nowrap;
+  display: flex;
+  justify-content: space-between;
+  gap: 10px;
+  align-items: center;
+}
 .steps {
-  margin-left: auto;
   display: flex;
   gap: 4px;
   padding-bottom: 6px;
+}
+a.toggle {
+  color: inherit;
 }
 .steps .toggle:disabled {
   opacity: 0.45;

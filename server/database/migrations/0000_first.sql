@@ -22,6 +22,9 @@ CREATE TABLE "assignments" (
 	"counts" boolean NOT NULL,
 	"scored_in" text NOT NULL,
 	"visibility" jsonb NOT NULL,
+	"released" boolean NOT NULL,
+	"hidden" boolean NOT NULL,
+	"link_id" text,
 	"description" text NOT NULL,
 	"standard_ids" jsonb NOT NULL,
 	"place" integer NOT NULL,
@@ -155,6 +158,8 @@ CREATE TABLE "journal" (
 	"home_id" text NOT NULL,
 	"user_id" text NOT NULL,
 	"kind" text NOT NULL,
+	"deed_id" text,
+	"of_id" text,
 	"made_at" timestamp with time zone NOT NULL,
 	"taken_at" timestamp with time zone NOT NULL,
 	"changes" jsonb NOT NULL,
@@ -181,6 +186,18 @@ CREATE TABLE "overrides" (
 	"label" text,
 	"reason" text NOT NULL,
 	CONSTRAINT "overrides_section_id_id_pk" PRIMARY KEY("section_id","id")
+);
+--> statement-breakpoint
+CREATE TABLE "patterns" (
+	"home_id" text NOT NULL,
+	"id" text NOT NULL,
+	"changed_by" text NOT NULL,
+	"changed_at" timestamp with time zone NOT NULL,
+	"act_id" text NOT NULL,
+	"name" text NOT NULL,
+	"assignment" jsonb NOT NULL,
+	"removed" boolean NOT NULL,
+	CONSTRAINT "patterns_home_id_id_pk" PRIMARY KEY("home_id","id")
 );
 --> statement-breakpoint
 CREATE TABLE "periods" (
@@ -344,6 +361,7 @@ ALTER TABLE "sections" ADD CONSTRAINT "sections_school_id_orgs_id_fk" FOREIGN KE
 CREATE INDEX "declared_grades_section" ON "declared_grades" USING btree ("section_id","period_id");--> statement-breakpoint
 CREATE INDEX "enrolments_section" ON "enrolments" USING btree ("section_id");--> statement-breakpoint
 CREATE INDEX "journal_home" ON "journal" USING btree ("home_id","seq");--> statement-breakpoint
+CREATE INDEX "journal_deed" ON "journal" USING btree ("deed_id");--> statement-breakpoint
 CREATE UNIQUE INDEX "run_items_id" ON "run_items" USING btree ("run_id","id");--> statement-breakpoint
 CREATE INDEX "runs_user" ON "runs" USING btree ("user_id","started_at");--> statement-breakpoint
 CREATE INDEX "runs_section" ON "runs" USING btree ("section_id");--> statement-breakpoint

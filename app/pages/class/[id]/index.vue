@@ -1,44 +1,139 @@
 <script setup lang="ts">
-import { jointId, type Method } from '#core/acts/records'
+import { jointId, type Assignment, type Pattern } from '#core/acts/records'
 import { periodOf } from '#core/calendar/periods'
-import { enrolledOn, type Student } from '#core/section'
+import { readGrid } from '#core/formats/grid/read'
+import type { Listed } from '#core/grading/rules'
+import { isUnscored } from '~/sheet/view'
+import type { Selected, SheetActions } from '~/sheet/types'
 
 const route = useRoute()
 const classroom = useClassroom()
 const { today } = storeToRefs(usePerson())
 const sheet = useTemplateRef('sheet')
 const scoreMargin = useTemplateRef('scoreMargin')
+const columnMargin = useTemplateRef('columnMargin')
 
 // A link to a cell names the cell; its period follows from it.
 const { dueOn } = classroom.get('assignment', String(route.query.assignment ?? ''))
 const wanted = route.query.period ? null : periodOf(classroom.periods, dueOn)
 if (wanted && wanted.id !== classroom.periodId) classroom.look(wanted.id)
 
-const active = ref<{ rowId: string; columnId: string } | null>(started())
+const active = ref<Selected | null>(started())
 const editing = computed(() => (route.query.edit ? String(route.query.edit) : null))
+const { view, habits, show } = useSheetView()
 
-const { rows, columns, results, cell, result, footer, actions } = useGradebookSheet({
-  assignment: (id) => edit(id),
-  note: () => scoreMargin.value?.focusNote(),
+type CellId = [studentId: string, assignmentId: string]
+const filling = ref<{ cells: CellId[]; first?: 'note' } | null>(null)
+const files = ref(false)
+const reading = ref<{ table: string[][]; title: string; kind: 'paste' | 'import'; from: string[] } | null>(null)
+
+const { rows, columns, away, results, cell, result, footers } = useGradebookSheet(view, habits)
+const {
+  actions: scoreActions,
+  foresee,
+  perform,
+} = useScoreActions({
+  note: (block) =>
+    block.length > 1 ? (filling.value = { cells: block, first: 'note' }) : scoreMargin.value?.focusNote(),
   work: () => scoreMargin.value?.focusWork(),
+  fill,
+  named,
 })
+const actions: SheetActions = { ...scoreActions, open: () => columnMargin.value?.focus() }
 
-/** Where a teacher most likely goes on: the address's cell, else the first blank of the latest work that is due. */
-function started() {
-  const asked = { rowId: String(route.query.student ?? ''), columnId: String(route.query.assignment ?? '') }
-  if (asked.rowId && asked.columnId) return asked
-  const due = classroom.assignments.filter((each) => (each.dueOn ?? '9999') <= today.value)
-  const blank = (assignmentId: string) => classroom.students.find((student) => isOpen(student, assignmentId))
-  const open = due.find((each) => blank(each.id)) ?? due.at(-1) ?? classroom.assignments[0]
-  const student = open && (blank(open.id) ?? classroom.students[0])
-  return student ? { rowId: student.id, columnId: open.id } : null
+/** Fills the block, or of one cell or a head the whole column. */
+function fill(block: CellId[]): void {
+  const columnId = active.value?.columnId
+  if (block.length > 1) filling.value = { cells: block }
+  else if (columnId) filling.value = { cells: rows.value.map((row) => [row.id, columnId]) }
 }
 
-/** Whether a score of a student who was there is still to give. */
-function isOpen(student: Student, assignmentId: string): boolean {
-  const { value, marks } = classroom.get('cell', jointId(student.id, assignmentId))
-  const { dueOn } = classroom.get('assignment', assignmentId)
-  return value === null && marks.length === 0 && dueOn !== null && enrolledOn(student, dueOn)
+/** A pasted table with names in most rows is looked at before anything is kept. */
+function named(table: string[][], columnId: string): boolean {
+  const { students } = classroom.snapshot!
+  const from = columns.value.map((each) => each.id)
+  const grid = readGrid(table, { students, assignments: classroom.assignments })
+  const found = grid?.rows.filter((row) => 'student' in row.match).length ?? 0
+  if (!grid || grid.columns.length === 0 || found * 2 < table.length) return false
+  reading.value = { table, title: 'Paste with names', kind: 'paste', from: from.slice(from.indexOf(columnId)) }
+  return true
+}
+function readFile(table: string[][], name: string): void {
+  files.value = false
+  reading.value = { table, title: name, kind: 'import', from: [] }
+}
+
+function done(): void {
+  filling.value = reading.value = null
+  sheet.value?.focus()
+}
+function performFill(...[outcome, deed]: Parameters<typeof perform>): void {
+  perform(outcome, deed)
+  done()
+}
+
+// ---- What is done with a whole column ----
+
+const column = computed(() => (active.value?.rowId === null ? active.value.columnId : null))
+const removing = ref<string | null>(null)
+const copying = ref<{ assignment: Readonly<Assignment>; id: string | null } | null>(null)
+const removed = computed(() => {
+  const ids = removing.value ? Object.keys(classroom.snapshot!.records.cell) : []
+  return ids.filter((id) => id.endsWith(`/${removing.value}`) && classroom.get('cell', id).value !== null).length
+})
+function remove(): void {
+  classroom.change('assignment', [{ kind: 'assignment', id: removing.value!, to: { removed: true } }])
+  removing.value = null
+  if (editing.value) void close()
+}
+
+/** Keeps an assignment as the beginning of others like it. */
+const { plans, load: loadPlans, perform: performDeed, problem: deedProblem } = useDeed()
+async function savePattern(id: string): Promise<void> {
+  await loadPlans()
+  const {
+    categoryId,
+    dueOn: _d,
+    hidden: _h,
+    linkId: _l,
+    standardIds: _s,
+    place: _p,
+    removed: _r,
+    ...fields
+  } = classroom.get('assignment', id)
+  const category = classroom.categories.find((each) => each.id === categoryId)?.name ?? null
+  const { patterns } = plans.value!
+  const same = Object.entries(patterns).find(([, each]) => !each.removed && each.name === fields.name)?.[0]
+  const to: Pattern = { name: fields.name, assignment: { ...fields, category }, removed: false }
+  const wanted = [{ kind: 'pattern' as const, id: same ?? crypto.randomUUID(), to }]
+  const kept = await performDeed('pattern', [{ home: 'desk', records: { pattern: patterns }, wanted }])
+  classroom.notices.push(
+    kept ? `${fields.name} is a pattern now: a new assignment can begin from it.` : deedProblem.value,
+  )
+}
+function duplicate(id: string): void {
+  const { name, ...rest } = classroom.get('assignment', id)
+  const copy = crypto.randomUUID()
+  const place = classroom.assignments.length
+  classroom.change('assignment', [
+    { kind: 'assignment', id: copy, to: { ...rest, name: `${name}, again`.slice(0, 120), linkId: null, place } },
+  ])
+  void edit(copy)
+}
+const putAway = (id: string) =>
+  classroom.change('assignment', [{ kind: 'assignment', id, to: { hidden: !classroom.get('assignment', id).hidden } }])
+
+/** Where a teacher most likely goes on: the address's cell, else the first blank of the latest work that is due. */
+function started(): Selected | null {
+  const asked = { rowId: String(route.query.student ?? ''), columnId: String(route.query.assignment ?? '') }
+  if (asked.columnId && (asked.rowId || route.query.student === undefined))
+    return { ...asked, rowId: asked.rowId || null }
+  const due = classroom.assignments.filter((each) => (each.dueOn ?? '9999') <= today.value && !each.hidden)
+  const blank = (assignment: Listed<Assignment>) =>
+    classroom.students.find((student) => isUnscored(classroom.snapshot!, student, assignment))
+  const open = due.find(blank) ?? due.at(-1) ?? classroom.assignments[0]
+  const student = open && (blank(open) ?? classroom.students[0])
+  return student ? { rowId: student.id, columnId: open.id } : null
 }
 
 watch(
@@ -50,9 +145,10 @@ watch(
 watch(active, (now) => {
   if (now) history.replaceState(history.state, '', addressOf(now))
 })
-function addressOf({ rowId, columnId }: { rowId: string; columnId: string }): string {
+function addressOf({ rowId, columnId }: Selected): string {
   const url = new URL(location.href)
-  url.searchParams.set('student', rowId)
+  if (rowId) url.searchParams.set('student', rowId)
+  else url.searchParams.delete('student')
   url.searchParams.set('assignment', columnId)
   return url.pathname + url.search
 }
@@ -65,13 +161,32 @@ async function close(): Promise<void> {
   sheet.value?.focus()
 }
 
-const methodWords: Record<Method, string> = {
-  categories: 'By category weights',
-  points: 'By total points',
-  assignments: 'By assignment',
-  none: 'No grade is computed',
+/** Next and previous student or assignment, from the margin. */
+function go(rowStep: number, columnStep: number): void {
+  const at = (list: readonly { id: string }[], id: string | null, step: number) =>
+    list[Math.min(list.length - 1, Math.max(0, list.findIndex((each) => each.id === id) + step))]!.id
+  const { rowId, columnId } = active.value!
+  active.value = { rowId: at(rows.value, rowId, rowStep), columnId: at(columns.value, columnId, columnStep) }
+  void nextTick(() => sheet.value?.show())
 }
-const corner = computed(() => `${counted(rows.value.length, 'student')}`)
+
+const corner = computed(() =>
+  rows.value.length === classroom.students.length
+    ? counted(rows.value.length, 'student')
+    : `${rows.value.length} of ${classroom.students.length} shown`,
+)
+const looked = computed(() => columns.value.length > 0 && rows.value.length > 0)
+const filtered = computed(() => classroom.assignments.length > 0 && classroom.students.length > 0)
+const nothing = computed(() =>
+  view.value.show === 'missing'
+    ? 'Nothing is missing here.'
+    : view.value.show === 'unscored'
+      ? 'Everything that is due is scored.'
+      : view.value.show === 'low'
+        ? 'No grade is under the line.'
+        : 'No assignment of this period is of that kind, or all are put away.',
+)
+const beginning = { category: null, standard: null, show: 'all' as const, away: false }
 
 /** The period in which a new assignment begins: the one looked at. */
 const firstDate = computed(() =>
@@ -83,16 +198,15 @@ const firstDate = computed(() =>
 
 <template>
   <div class="view">
-    <div class="tools">
-      <Button label="Add assignment" @click="edit('new')" />
-      <span class="soft">{{ methodWords[classroom.rules?.method ?? 'points'] }}</span>
-      <button v-if="!classroom.pencil && columns.length" type="button" class="toggle" @click="classroom.takePencil()">
-        <i class="pi pi-pencil" aria-hidden="true" /> Take up the pencil
-      </button>
-      <LooseEndsChip />
-    </div>
+    <SheetTools
+      :away="away"
+      :filled="looked"
+      @add="edit('new')"
+      @fill="fill(sheet?.block() ?? [])"
+      @files="files = true"
+    />
     <ClassSheet
-      v-if="columns.length && rows.length"
+      v-if="looked"
       ref="sheet"
       v-model:active="active"
       label="Scores"
@@ -102,10 +216,17 @@ const firstDate = computed(() =>
       :results="results"
       :cell="cell"
       :result="result"
-      :footer="footer"
+      :footers="footers"
       :version="classroom.rowOf"
       :actions="actions"
+      :density="habits.density"
+      :to-blanks="habits.enter === 'blank'"
     />
+    <section v-else-if="filtered" class="empty">
+      <h2>Nothing to show in this view</h2>
+      <p>{{ nothing }}</p>
+      <Button label="Show everything" @click="show(beginning)" />
+    </section>
     <section v-else class="empty">
       <template v-if="rows.length === 0">
         <h2>No students in {{ classroom.period?.title }}</h2>
@@ -130,19 +251,76 @@ const firstDate = computed(() =>
       </template>
     </section>
     <MarginPanel>
-      <AssignmentMargin v-if="editing" :key="editing" :assignment-id="editing" :first-date="firstDate" @close="close" />
+      <AssignmentMargin
+        v-if="editing"
+        :key="editing"
+        :assignment-id="editing"
+        :first-date="firstDate"
+        @close="close"
+        @several="(wanted) => (copying = { assignment: wanted, id: null })"
+        @remove="removing = editing"
+      />
+      <ColumnMargin
+        v-else-if="looked && column"
+        :key="column"
+        ref="columnMargin"
+        :assignment-id="column"
+        :sorted="view.sort === column"
+        @back="sheet?.focus()"
+        @edit="edit(column)"
+        @fill="fill([])"
+        @duplicate="duplicate(column)"
+        @copy="copying = { assignment: classroom.get('assignment', column), id: column }"
+        @pattern="void savePattern(column)"
+        @sort="show({ sort: view.sort === column ? 'name' : column })"
+        @away="putAway(column)"
+        @remove="removing = column"
+      />
       <ScoreMargin
-        v-else-if="active && columns.length"
+        v-else-if="looked && active?.rowId"
         :key="jointId(active.rowId, active.columnId)"
         ref="scoreMargin"
         :student-id="active.rowId"
         :assignment-id="active.columnId"
         @back="sheet?.focus()"
         @edit="edit"
+        @go="go"
       />
       <p v-else class="soft">Whatever is selected shows here in full.</p>
       <ClassNow v-if="classroom.pencil" class="after" />
     </MarginPanel>
+    <FillDialog
+      v-if="filling"
+      :cells="filling.cells"
+      :first="filling.first"
+      :foresee="foresee"
+      @close="done"
+      @perform="performFill"
+    />
+    <FilesDialog v-if="files" @close="files = false" @read="readFile" />
+    <GridDialog v-if="reading" v-bind="reading" :first-date="firstDate" @close="done" />
+    <CopyAssignmentDialog
+      v-if="copying"
+      :assignment="copying.assignment"
+      :assignment-id="copying.id"
+      @close="copying = null"
+      @done="editing && close()"
+    />
+    <Dialog
+      :visible="removing !== null"
+      modal
+      header="Delete this assignment?"
+      :style="{ width: '28rem' }"
+      @update:visible="removing = null"
+    >
+      <p>
+        {{ removed ? `${counted(removed, 'score')} will leave the grades with it.` : 'It has no scores.' }} Undo brings
+        it all back.
+      </p>
+      <template #footer
+        ><Button label="Keep it" severity="secondary" @click="removing = null" /><Button label="Delete" @click="remove"
+      /></template>
+    </Dialog>
   </div>
 </template>
 

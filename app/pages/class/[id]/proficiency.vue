@@ -3,16 +3,16 @@ import { jointId, partsOf } from '#core/acts/records'
 import { calculatedLevel } from '#core/proficiency/level'
 import { levelOf } from '#core/scales/proficiency'
 import { fullName } from '#core/section'
+import type { Selected } from '~/sheet/types'
 
 const route = useRoute()
 const classroom = useClassroom()
 const sheet = useTemplateRef('sheet')
-const active = ref<{ rowId: string; columnId: string } | null>(null)
+const active = ref<Selected | null>(null)
 
-const { scale, rows, columns, results, cell, result, evidence, actions, set, dyeOf, method } = useProficiencySheet(
-  (assignmentId) =>
-    navigateTo({ path: `/class/${String(route.params.id)}`, query: { ...route.query, edit: assignmentId } }),
-)
+const edit = (assignmentId: string) =>
+  navigateTo({ path: `/class/${String(route.params.id)}`, query: { ...route.query, edit: assignmentId } })
+const { scale, rows, columns, results, cell, result, evidence, actions, set, dyeOf, method } = useProficiencySheet(edit)
 
 watch(
   [rows, columns],
@@ -26,7 +26,7 @@ watch(
 )
 
 const chosen = computed(() => {
-  if (!active.value) return null
+  if (!active.value?.rowId) return null
   void classroom.rowOf(active.value.rowId).value
   const student = classroom.students.find((each) => each.id === active.value!.rowId)
   const [assignmentId, standardId] = partsOf(active.value.columnId) as [string, string]
@@ -43,6 +43,13 @@ const chosen = computed(() => {
     evidence: found,
     calculated: calculatedLevel(classroom.snapshot!, found),
   }
+})
+/** A column by its head: a standard on an assignment. */
+const column = computed(() => {
+  if (active.value?.rowId !== null) return null
+  const [assignmentId, standardId] = partsOf(active.value.columnId) as [string, string]
+  const standard = classroom.snapshot!.standards.find((each) => each.id === standardId)
+  return standard ? { assignmentId, standard, assignment: classroom.get('assignment', assignmentId) } : null
 })
 const methodWords = computed(() => capital(method.value))
 const shortOf = (level: string) => levelOf(scale.value, level)?.short ?? level
@@ -69,7 +76,7 @@ const shortOf = (level: string) => levelOf(scale.value, level)?.short ?? level
       :results="results"
       :cell="cell"
       :result="result"
-      :footer="null"
+      :footers="[]"
       :version="classroom.rowOf"
       :actions="actions"
     />
@@ -119,6 +126,13 @@ const shortOf = (level: string) => levelOf(scale.value, level)?.short ?? level
             <b>{{ chosen.calculated.level.short }}, {{ chosen.calculated.level.label }}</b></template
           ><template v-else>Not enough evidence</template>
         </p>
+      </div>
+      <div v-else-if="column">
+        <h2>{{ column.standard.code }}</h2>
+        <p>{{ column.standard.statement }}</p>
+        <h3 class="label">Shown in</h3>
+        <p>{{ column.assignment.name }}, due {{ shortDay(column.assignment.dueOn) }}</p>
+        <p><button type="button" class="toggle" @click="edit(column.assignmentId)">Edit the assignment</button></p>
       </div>
       <p v-else class="soft">Whatever is selected shows here in full.</p>
     </MarginPanel>

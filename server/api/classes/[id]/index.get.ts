@@ -1,6 +1,6 @@
-import { loadSnapshot } from '../../../services/snapshot'
+import { openClass } from '../../../services/open-class'
 
 export default route(async (event) => {
   const { sectionId } = await requireClass(event)
-  return loadSnapshot(await useDb(), sectionId)
+  return openClass(await useDb(), sectionId)
 })

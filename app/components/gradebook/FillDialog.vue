@@ -1,0 +1,182 @@
+<script setup lang="ts">
+import { partsOf } from '#core/acts/records'
+import type { BlockDeed, BlockOutcome } from '#core/scores/block'
+import { cellText } from '#core/scores/entry'
+import { marks, type Mark } from '#core/scores/score'
+import { fullName } from '#core/section'
+
+/** Does one thing to a block of cells, shown before it is done. */
+const props = defineProps<{
+  cells: [studentId: string, assignmentId: string][]
+  first?: BlockDeed['do']
+  foresee: (cells: [string, string][], deed: BlockDeed) => BlockOutcome
+}>()
+const emit = defineEmits<{ close: []; perform: [outcome: BlockOutcome, deed: BlockDeed] }>()
+
+const classroom = useClassroom()
+const doing = ref<BlockDeed['do']>(props.first ?? 'fill blanks')
+const text = ref('')
+const mark = ref<Mark>('missing')
+const note = ref('')
+const noteFor = ref<'teacher' | 'family'>('teacher')
+
+const kinds = [
+  { value: 'fill blanks' as const, words: 'fill blanks' },
+  { value: 'fill all' as const, words: 'fill all' },
+  { value: 'set mark' as const, words: 'set a mark' },
+  { value: 'clear mark' as const, words: 'clear a mark' },
+  { value: 'note' as const, words: 'same note' },
+  { value: 'clear' as const, words: 'clear' },
+]
+const markOptions = marks.map((value) => ({ value, words: value }))
+const readerOptions = [
+  { value: 'teacher' as const, words: 'only me' },
+  { value: 'family' as const, words: 'the family' },
+]
+
+const deed = computed<BlockDeed | null>(() => {
+  switch (doing.value) {
+    case 'fill blanks':
+    case 'fill all':
+      return text.value.trim() ? { do: doing.value, text: text.value } : null
+    case 'set mark':
+    case 'clear mark':
+      return { do: doing.value, mark: mark.value }
+    case 'note':
+      return { do: 'note', note: note.value.trim(), noteFor: noteFor.value }
+    default:
+      return { do: 'clear' }
+  }
+})
+const outcome = computed(() => (deed.value ? props.foresee(props.cells, deed.value) : null))
+
+const columns = computed(() => [...new Set(props.cells.map(([, assignmentId]) => assignmentId))])
+const what = computed(() => {
+  const students = new Set(props.cells.map(([studentId]) => studentId)).size
+  const names = columns.value.map((id) => classroom.get('assignment', id).name)
+  return `${counted(props.cells.length, 'cell')}: ${counted(students, 'student')}, ${names.length > 2 ? counted(names.length, 'assignment') : names.join(' and ')}`
+})
+const nameOf = (cellId: string) => {
+  const [studentId, assignmentId] = partsOf(cellId) as [string, string]
+  const student = classroom.students.find((each) => each.id === studentId)!
+  return columns.value.length > 1
+    ? `${fullName(student)}, ${classroom.get('assignment', assignmentId).shortName}`
+    : fullName(student)
+}
+const lines = computed(
+  () =>
+    outcome.value?.changes.map(({ id, to }) => {
+      const before = classroom.get('cell', id)
+      const [was, is] =
+        doing.value === 'note' ? [before.note, to.note] : [cellText(before), cellText({ ...before, ...to })]
+      return {
+        id,
+        name: nameOf(id),
+        before: was || 'blank',
+        after: is || (doing.value === 'note' ? 'no note' : 'blank'),
+      }
+    }) ?? [],
+)
+
+function perform(): void {
+  if (!outcome.value?.changes.length || !deed.value) return
+  emit('perform', outcome.value, deed.value)
+}
+</script>
+
+<template>
+  <Dialog visible modal header="Fill" :style="{ width: '34rem' }" @update:visible="emit('close')">
+    <form @submit.prevent="perform">
+      <p class="soft">{{ what }}</p>
+      <ToggleRow class="kinds" label="What is done" :value="doing" :options="kinds" @choose="doing = $event" />
+      <TextField
+        v-if="doing === 'fill blanks' || doing === 'fill all'"
+        v-model="text"
+        class="text"
+        label="With, typed as in a cell"
+        inputmode="decimal"
+        autofocus
+        :problem="outcome && !outcome.changes.length ? outcome.refused[0]?.reason : ''"
+      />
+      <ToggleRow
+        v-else-if="doing === 'set mark' || doing === 'clear mark'"
+        label="Mark"
+        :value="mark"
+        :options="markOptions"
+        @choose="mark = $event"
+      />
+      <template v-else-if="doing === 'note'">
+        <label class="label" for="fill-note">Note</label>
+        <Textarea id="fill-note" v-model="note" rows="2" maxlength="2000" fluid />
+        <ToggleRow label="Who reads the note" :value="noteFor" :options="readerOptions" @choose="noteFor = $event" />
+      </template>
+      <p v-if="doing === 'fill blanks'" class="soft small after">
+        Who has a score or a mark, or was not in the class then, is left as is.
+      </p>
+      <div v-if="lines.length" class="list">
+        <table aria-label="Before and after">
+          <tbody>
+            <tr v-for="line in lines" :key="line.id">
+              <th scope="row">{{ line.name }}</th>
+              <td class="soft">{{ line.before }}</td>
+              <td>{{ line.after }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <p v-if="outcome?.refused.length && lines.length" class="warn">
+        {{ counted(outcome.refused.length, 'cell') }} left as they are: {{ outcome.refused[0]!.reason }}
+      </p>
+      <p v-else-if="outcome && !lines.length && !outcome.refused.length" class="soft">Nothing would change.</p>
+      <div class="row-of foot">
+        <Button type="button" label="Back" severity="secondary" @click="emit('close')" />
+        <Button
+          type="submit"
+          :label="lines.length ? `Change ${counted(lines.length, 'cell')}` : 'Change'"
+          :disabled="!lines.length"
+        />
+      </div>
+    </form>
+  </Dialog>
+</template>
+
+<style scoped>
+.kinds {
+  margin: 10px 0;
+}
+.text {
+  max-width: 220px;
+}
+.after {
+  margin-top: 6px;
+}
+.list {
+  max-height: 260px;
+  overflow-y: auto;
+  margin-top: 10px;
+  border: 1px solid var(--line);
+  border-radius: 7px;
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+}
+th,
+td {
+  padding: 3px 10px;
+  text-align: left;
+  font-weight: 400;
+  border-bottom: 1px solid var(--hair);
+}
+td {
+  width: 27%;
+}
+td:last-child {
+  font-weight: 600;
+}
+.foot {
+  justify-content: flex-end;
+  margin-top: 14px;
+  gap: 6px;
+}
+</style>

@@ -1,0 +1,191 @@
+<script setup lang="ts">
+import type { Method } from '#core/acts/records'
+import { childrenOf } from '#core/calendar/periods'
+import { orders, shows, type SheetView } from '~/sheet/view'
+
+/** Everything that says what of the sheet is shown and how, and what can be begun from it. */
+defineProps<{ away: number; filled: boolean }>()
+const emit = defineEmits<{ add: []; fill: []; files: [] }>()
+
+const classroom = useClassroom()
+const { view, habits, show } = useSheetView()
+const route = useRoute()
+const periodQuery = computed(() => (route.query.period ? { period: String(route.query.period) } : {}))
+const open = ref(false)
+const box = useTemplateRef('box')
+onClickOutside(box, () => (open.value = false))
+
+const chip = <K extends keyof SheetView>(key: K) =>
+  computed({
+    get: () => String(view.value[key] ?? ''),
+    set: (value) => void show({ [key]: value || null } as Partial<SheetView>),
+  })
+const category = chip('category')
+const standard = chip('standard')
+const span = chip('span')
+const order = chip('order')
+const shown = chip('show')
+const sort = chip('sort')
+
+const methodWords: Record<Method, string> = {
+  categories: 'By category weights',
+  points: 'By total points',
+  assignments: 'By assignment',
+  none: 'No grade is computed',
+}
+const orderWords = { due: 'By due date', newest: 'Newest first', category: 'By category', hand: 'In my own order' }
+const showWords = { all: 'All students', missing: 'Missing', unscored: 'To score', low: 'Under the line' }
+const categories = computed(() => [
+  { value: '', words: 'All categories' },
+  ...classroom.categories.map((each) => ({ value: each.id, words: each.name })),
+])
+const standards = computed(() => [
+  { value: '', words: 'All standards' },
+  ...classroom.snapshot!.standards.map((each) => ({ value: each.id, words: each.code })),
+])
+const spans = computed(() => [
+  { value: '', words: `${classroom.period?.title ?? 'One period'} alone` },
+  ...classroom
+    .snapshot!.periods.filter((each) => childrenOf(classroom.snapshot!.periods, each.id).length)
+    .map((each) => ({ value: each.id, words: `All of ${each.title}` })),
+])
+const sorts = computed(() => [
+  { value: 'name', words: 'By name' },
+  { value: 'grade', words: 'Highest grade first' },
+  { value: 'slipping', words: 'Lowest grade first' },
+  ...classroom.assignments.map((each) => ({ value: each.id, words: `By ${each.name}` })),
+])
+const densityOptions = [
+  { value: 'close' as const, words: 'close' },
+  { value: 'plain' as const, words: 'plain' },
+  { value: 'roomy' as const, words: 'roomy' },
+]
+const enterOptions = [
+  { value: 'next' as const, words: 'the next cell' },
+  { value: 'blank' as const, words: 'the next blank' },
+]
+</script>
+
+<template>
+  <div class="tools">
+    <Button label="Add assignment" @click="emit('add')" />
+    <Button v-if="filled" label="Fill" severity="secondary" title="Fill (F)" @click="emit('fill')" />
+    <NuxtLink
+      class="button second"
+      :to="{ path: `/class/${classroom.snapshot!.section.id}/assignments`, query: periodQuery }"
+      >List</NuxtLink
+    >
+    <Button label="Files" severity="secondary" @click="emit('files')" />
+    <ChipSelect v-model="category" label="Category" beginning="" :options="categories" />
+    <ChipSelect
+      v-model="order"
+      label="Order of the columns"
+      beginning="due"
+      :options="orders.map((value) => ({ value, words: orderWords[value] }))"
+    />
+    <ChipSelect
+      v-model="shown"
+      label="Students shown"
+      beginning="all"
+      :options="shows.map((value) => ({ value, words: showWords[value] }))"
+    />
+    <div ref="box" class="more" @keydown.esc="open = false">
+      <button
+        type="button"
+        class="chip"
+        :class="{ lit: view.span || view.standard || view.sort !== 'name' }"
+        :aria-expanded="open"
+        @click="open = !open"
+      >
+        View
+      </button>
+      <div v-if="open" class="panel">
+        <p class="soft">{{ methodWords[classroom.rules?.method ?? 'points'] }}.</p>
+        <span class="term">Work of</span><ChipSelect v-model="span" label="Work of" beginning="" :options="spans" />
+        <span class="term">Standard</span
+        ><ChipSelect v-model="standard" label="Standard" beginning="" :options="standards" />
+        <span class="term">Students</span
+        ><ChipSelect v-model="sort" label="Order of the students" beginning="name" :options="sorts" />
+        <span class="term">Rows</span
+        ><ToggleRow
+          label="Height of the rows"
+          :value="habits.density"
+          :options="densityOptions"
+          @choose="habits.density = $event"
+        />
+        <span class="term">Enter goes to</span
+        ><ToggleRow
+          label="Enter goes to"
+          :value="habits.enter"
+          :options="enterOptions"
+          @choose="habits.enter = $event"
+        />
+        <span class="term">Under the rows</span>
+        <span class="row-of">
+          <button type="button" class="toggle" :aria-pressed="habits.median" @click="habits.median = !habits.median">
+            median
+          </button>
+          <button type="button" class="toggle" :aria-pressed="habits.spread" @click="habits.spread = !habits.spread">
+            middle half
+          </button>
+        </span>
+        <template v-if="away">
+          <span class="term">Put away</span>
+          <button type="button" class="toggle" :aria-pressed="view.away" @click="show({ away: !view.away })">
+            show {{ counted(away, 'column') }}
+          </button>
+        </template>
+      </div>
+    </div>
+    <button v-if="away && !view.away" type="button" class="chip" @click="show({ away: true })">
+      {{ away }} put away
+    </button>
+    <button
+      v-if="!classroom.pencil && filled"
+      type="button"
+      class="toggle pencil"
+      title="Take up the pencil: try changes without keeping them"
+      @click="classroom.takePencil()"
+    >
+      <i class="pi pi-pencil" aria-hidden="true" /><span class="visually-hidden">Take up the pencil</span>
+    </button>
+    <LooseEndsChip />
+  </div>
+</template>
+
+<style scoped>
+.more {
+  position: relative;
+}
+.lit {
+  background: var(--strong);
+  color: var(--on-strong);
+}
+.panel {
+  position: absolute;
+  z-index: 12;
+  top: 28px;
+  left: 0;
+  width: 318px;
+  display: grid;
+  grid-template-columns: 92px 1fr;
+  gap: 9px 10px;
+  align-items: center;
+  justify-items: start;
+  padding: 12px 14px;
+  background: var(--field);
+  border: 1px solid var(--line);
+  border-radius: 9px;
+  box-shadow: 0 8px 26px #1c234233;
+}
+.panel p {
+  grid-column: 1 / -1;
+}
+.term {
+  color: var(--soft);
+  font-size: 12px;
+}
+.pencil {
+  padding: 3px 8px;
+}
+</style>

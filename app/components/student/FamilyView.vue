@@ -1,0 +1,119 @@
+<script setup lang="ts">
+import { familyView } from '#core/families/view'
+import { fullName, type Student } from '#core/section'
+
+/** Exactly what a family sees of a student; beside it, for the teacher alone, what it does not see and why. */
+const props = defineProps<{ student: Student }>()
+const classroom = useClassroom()
+const { today } = storeToRefs(usePerson())
+
+const view = computed(() => {
+  void classroom.rowOf(props.student.id).value
+  void classroom.shape
+  return familyView(classroom.snapshot!, props.student, classroom.period!, today.value)
+})
+</script>
+
+<template>
+  <div class="family">
+    <section class="card" aria-label="What the family sees">
+      <h3>{{ fullName(student) }}</h3>
+      <p class="soft">{{ classroom.snapshot!.section.title }}, {{ classroom.period?.title }}</p>
+      <p v-for="grade in view.grades" :key="grade.title">
+        {{ grade.title }}: <b>{{ [grade.percent && `${grade.percent} %`, grade.label].filter(Boolean).join(', ') }}</b>
+      </p>
+      <table v-if="view.lines.length">
+        <thead>
+          <tr>
+            <th scope="col">Due</th>
+            <th scope="col">Assignment</th>
+            <th scope="col" class="number">Score</th>
+            <th scope="col"></th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="line in view.lines" :key="line.assignmentId">
+            <td class="soft">{{ shortDay(line.dueOn) }}</td>
+            <th scope="row">
+              {{ line.name }}<small v-if="line.description" class="soft">{{ line.description }}</small>
+            </th>
+            <td class="number">
+              {{ line.score ?? '–' }} <span class="soft">of {{ line.points }}</span>
+            </td>
+            <td>
+              {{ line.marks.join(', ') }}<small v-if="line.note">{{ line.note }}</small>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-else class="soft">No assignment is shown yet.</p>
+    </section>
+    <section class="why" aria-label="What the family does not see">
+      <h3>Not shown to the family</h3>
+      <ul v-if="view.hidden.length">
+        <li v-for="each in view.hidden" :key="each.what">
+          <b>{{ each.what }}</b> <span class="soft">{{ each.why }}</span>
+        </li>
+      </ul>
+      <p v-else class="soft">Nothing of this period is hidden from the family.</p>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.family {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 250px;
+  gap: 22px;
+  align-items: start;
+}
+.card {
+  border: 1px solid var(--line);
+  border-radius: 9px;
+  padding: 16px 20px;
+  background: var(--field);
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+  margin-top: 10px;
+}
+th,
+td {
+  text-align: left;
+  font-weight: 400;
+  padding: 4px 10px 4px 0;
+  border-bottom: 1px solid var(--hair);
+  vertical-align: top;
+}
+thead th {
+  color: var(--soft);
+  font-size: 11.5px;
+}
+.number {
+  text-align: right;
+  white-space: nowrap;
+}
+small {
+  display: block;
+}
+ul {
+  list-style: none;
+  margin: 6px 0 0;
+  padding: 0;
+  display: grid;
+  gap: 7px;
+}
+li b {
+  display: block;
+  font-weight: 560;
+}
+@media print {
+  .why {
+    display: none;
+  }
+  .family {
+    display: block;
+  }
+}
+</style>

@@ -1,0 +1,2 @@
+/** Whether *Find or do* is open. */
+export const useFinding = () => useState('finding', () => false)

@@ -1,0 +1,24 @@
+import { queryOf, viewOf, type SheetView } from '~/sheet/view'
+
+/** How a teacher likes the sheet, on this machine, whatever the class. */
+export interface SheetHabits {
+  density: 'close' | 'plain' | 'roomy'
+  /** Where Enter goes: one down, or on to the next blank of the column. */
+  enter: 'next' | 'blank'
+  median: boolean
+  spread: boolean
+}
+const beginning: SheetHabits = { density: 'plain', enter: 'next', median: false, spread: false }
+
+/** The view of the gradebook that the address holds, and the teacher's habits. */
+export function useSheetView() {
+  const route = useRoute()
+  const view = computed(() => viewOf(route.query))
+  const habits = useLocalStorage<SheetHabits>('yukata-sheet', beginning, { mergeDefaults: true })
+
+  /** Shows another view; the address says it, so that it can be kept, reloaded and gone back from. */
+  const show = (change: Partial<SheetView>) =>
+    navigateTo({ query: { ...route.query, ...queryOf({ ...view.value, ...change }) } })
+
+  return { view, habits, show }
+}

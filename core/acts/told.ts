@@ -1,0 +1,131 @@
+import { cellText } from '../scores/entry'
+import { fullName, type ClassSnapshot } from '../section'
+import type { ActKind, Change } from './act'
+import { blanks, partsOf, type Cell, type Kind, type RecordOf } from './records'
+
+/** What kind of act it was, as a teacher would say it. */
+export const actWords: Readonly<Record<ActKind, string>> = {
+  type: 'typed',
+  mark: 'set marks',
+  note: 'wrote a note',
+  clear: 'cleared',
+  paste: 'pasted',
+  fill: 'filled',
+  import: 'read from a file',
+  'move scores': 'brought scores over',
+  assignment: 'changed an assignment',
+  pattern: 'kept a pattern',
+  plan: 'changed the plan',
+  'copy plan': 'copied a plan',
+  scale: 'changed a scale',
+  policy: 'changed the policy',
+  pencil: 'kept what was in pencil',
+  level: 'gave a level',
+  override: 'overrode a grade',
+  remark: 'wrote a remark',
+  declare: 'declared the term',
+  reopen: 'reopened the term',
+  undo: 'undid',
+  redo: 'did again',
+  load: 'loaded',
+}
+
+/** One change in words: what it is of, what it was, what it became. */
+export interface ChangeTold {
+  of: string
+  before: string
+  after: string
+}
+
+/**
+ * Tells a change of a class's records. What it is of goes by the names that they have now.
+ *
+ * @example changeTold(snapshot, change) // { of: 'Dawit Bekele, Core sample drawing', before: '6', after: '8 late' }
+ */
+export function changeTold(snapshot: ClassSnapshot, change: Change): ChangeTold {
+  return {
+    of: ofWords(snapshot, change),
+    before: sideTold(change.kind, change.from),
+    after: sideTold(change.kind, change.to),
+  }
+}
+
+function ofWords(snapshot: ClassSnapshot, { kind, id, from, to }: Change): string {
+  const { records } = snapshot
+  const [first, second, third] = partsOf(id) as [string, string?, string?]
+  const student = () => {
+    const found = snapshot.students.find((each) => each.id === first)
+    return found ? fullName(found) : 'A student who is not in the roster'
+  }
+  const assignment = (assignmentId = '') => records.assignment[assignmentId]?.name ?? 'an assignment'
+  const period = (periodId = '') => snapshot.periods.find((each) => each.id === periodId)?.title ?? 'a period'
+  switch (kind) {
+    case 'cell':
+      return `${student()}, ${assignment(second)}`
+    case 'evidence':
+      return `${student()}, ${assignment(second)}, ${snapshot.standards.find((each) => each.id === third)?.code ?? 'a standard'}`
+    case 'override':
+      return `${student()}, grade of ${period(second)}`
+    case 'remark':
+      return `${student()}, remark of ${period(second)}`
+    case 'declaration':
+      return period(id)
+    case 'assignment':
+      return nameOf(records.assignment[id], from, to)
+    case 'category':
+      return `Category ${nameOf(records.category[id], from, to)}`
+    default:
+      return 'The plan'
+  }
+}
+
+const nameOf = (now: { name: string } | undefined, ...sides: object[]): string =>
+  now?.name ?? sides.map((side) => ('name' in side ? String(side.name) : '')).find(Boolean) ?? 'Untitled'
+
+/** The fields of a record in the words of the Plan and of the assignment's form. */
+const fieldWords: Record<string, string> = {
+  shortName: 'short name',
+  categoryId: 'category',
+  dueOn: 'due date',
+  scoredIn: 'scored in',
+  standardIds: 'standards',
+  linkId: 'links',
+  noteFor: 'reader',
+  dropCount: 'scores dropped',
+  dropRule: 'rule of dropping',
+  keepOne: 'keep one',
+  extraCredit: 'extra credit',
+  labelFrom: 'label from',
+  missingCountsAs: 'missing counts as',
+  incompleteCountsAs: 'incomplete counts as',
+  lowLine: 'low-score line',
+  lowScoresWantNote: 'notes on low scores',
+  defaultCategoryId: 'default category',
+  own: 'rules of single periods',
+  parents: 'longer periods',
+  coursePoints: 'course-level points',
+  released: 'scores released',
+  hidden: 'put away',
+}
+
+function sideTold(kind: Kind, side: Partial<RecordOf<Kind>>): string {
+  if (kind === 'cell') return cellTold(side as Partial<Cell>)
+  if ('removed' in side && side.removed) return 'not there'
+  const parts = Object.entries(side).flatMap(([key, value]) => {
+    if (key === 'removed' || key === 'place') return []
+    const words = fieldWords[key] ?? key
+    if (typeof value === 'boolean') return value ? [words] : [`not ${words}`]
+    if (value === null || value === '') return [`no ${words}`]
+    if (typeof value === 'object') return [words]
+    return key === 'text' || key === 'reason' ? [`“${String(value).slice(0, 60)}”`] : [`${words} ${String(value)}`]
+  })
+  // A record that is made has all of its fields: its name says enough.
+  return 'removed' in side ? 'there' : parts.join(', ')
+}
+
+function cellTold(side: Partial<Cell>): string {
+  const score = 'value' in side || 'marks' in side ? [cellText({ ...blanks.cell, ...side }) || 'blank'] : []
+  const note = 'note' in side ? [side.note ? `note “${side.note.slice(0, 60)}”` : 'no note'] : []
+  const reader = 'noteFor' in side ? [side.noteFor === 'family' ? 'for the family' : 'for the teacher'] : []
+  return [...score, ...note, ...reader].join(', ')
+}

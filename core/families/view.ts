@@ -1,0 +1,118 @@
+import type { CivilDate } from '../calendar/date'
+import type { Period } from '../calendar/periods'
+import { jointId, record, type Assignment } from '../acts/records'
+import { Grades } from '../grading/grades'
+import { assignmentsIn, planOf, withAncestors } from '../grading/rules'
+import { valueText, type Mark } from '../scores/score'
+import { enrolledOn, type ClassSnapshot, type Student } from '../section'
+import { isSeen, seenFrom } from './visibility'
+
+/** One assignment as a family sees it; `score` is null where none is shown. */
+export interface FamilyLine {
+  assignmentId: string
+  name: string
+  dueOn: CivilDate | null
+  points: string
+  description: string
+  score: string | null
+  marks: readonly Mark[]
+  note: string
+}
+
+/** Something of the student's that a family does not see, and why. */
+export interface Hidden {
+  what: string
+  why: string
+}
+
+/** What a family sees of one student in one period. `hidden` is for the teacher, and never in what a family gets. */
+export interface FamilyView {
+  lines: FamilyLine[]
+  grades: { title: string; percent: string | null; label: string | null }[]
+  hidden: Hidden[]
+}
+
+/**
+ * The projection of the gradebook that a family sees: assignments by their visibility rule, scores where they are
+ * released, notes marked for the family, grades as the plan shows them. Private notes are never in it.
+ *
+ * @example familyView(snapshot, student, quarter2, '2026-11-25').lines[0]?.score // '8'
+ */
+export function familyView(snapshot: ClassSnapshot, student: Student, period: Period, today: CivilDate): FamilyView {
+  const view: FamilyView = { lines: [], grades: [], hidden: [] }
+  let unshown = 0
+  for (const each of assignmentsIn(snapshot, period)) {
+    const cell = record(snapshot.records, 'cell', jointId(student.id, each.id))
+    const has = cell.value !== null || cell.marks.length > 0
+    if (!has && each.dueOn !== null && !enrolledOn(student, each.dueOn)) continue
+    if (!isSeen(each, today)) {
+      const seen = seenFrom(each)
+      view.hidden.push({ what: each.name, why: 'never' in seen ? seen.never : `Families see it from ${seen.from} on.` })
+      if (cell.value !== null && each.counts) unshown++
+      continue
+    }
+    const shown = each.released
+    if (has && !shown) {
+      view.hidden.push({ what: `The score of ${each.name}`, why: 'Its scores are not released.' })
+      if (cell.value !== null && each.counts) unshown++
+    }
+    const forFamily = cell.note !== '' && cell.noteFor === 'family'
+    if (cell.note !== '' && !forFamily)
+      view.hidden.push({ what: `The note on ${each.name}`, why: 'It is only for you.' })
+    view.lines.push({
+      assignmentId: each.id,
+      name: each.name,
+      dueOn: each.dueOn,
+      points: each.points,
+      description: each.description,
+      score: shown && cell.value !== null ? valueText(cell.value) : null,
+      marks: shown ? cell.marks : [],
+      note: forFamily && shown ? cell.note : '',
+    })
+  }
+  layGrades(view, snapshot, student, period, unshown)
+  return view
+}
+
+function layGrades(view: FamilyView, snapshot: ClassSnapshot, student: Student, period: Period, unshown: number): void {
+  const { families } = planOf(snapshot)
+  if (families === 'neither') {
+    view.hidden.push({ what: 'Grades', why: 'The plan shows families neither percent nor letter.' })
+    return
+  }
+  const grades = new Grades({ ...snapshot, students: [student] })
+  for (const each of withAncestors(snapshot, period)) {
+    const grade = grades.of(student.id, each.id).effective
+    if (!grade) continue
+    view.grades.push({
+      title: each.title,
+      percent: families === 'label' ? null : grade.percent,
+      label: families === 'percent' ? null : grade.label,
+    })
+  }
+  if (view.grades.length && unshown)
+    view.hidden.push({
+      what: unshown === 1 ? 'One score' : `${unshown} scores`,
+      why: 'In the grade, and not shown beside it.',
+    })
+}
+
+/** A day on which something appears to families. */
+export interface Appearing {
+  date: CivilDate
+  names: string[]
+}
+
+/** What families will begin to see after a day, day by day; what they never see is not in it. */
+export function appearing(
+  assignments: readonly Pick<Assignment, 'name' | 'visibility' | 'dueOn'>[],
+  after: CivilDate,
+): Appearing[] {
+  const days = new Map<CivilDate, string[]>()
+  for (const each of assignments) {
+    const seen = seenFrom(each)
+    if ('never' in seen || seen.from === 'now' || seen.from <= after) continue
+    days.set(seen.from, [...(days.get(seen.from) ?? []), each.name])
+  }
+  return [...days].map(([date, names]) => ({ date, names })).toSorted((a, b) => a.date.localeCompare(b.date))
+}

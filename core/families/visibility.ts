@@ -1,0 +1,33 @@
+import { daysAfter, type CivilDate } from '../calendar/date'
+import type { Assignment } from '../acts/records'
+
+/** From when a family sees an assignment: from the beginning, from a day on, or never, and then why. */
+export type Seen = { from: 'now' } | { from: CivilDate } | { never: string }
+
+/**
+ * When a family begins to see an assignment, by its rule.
+ *
+ * @example seenFrom({ visibility: { from: 'days before', days: 3 }, dueOn: '2026-11-20' }) // { from: '2026-11-17' }
+ */
+export function seenFrom({ visibility, dueOn }: Pick<Assignment, 'visibility' | 'dueOn'>): Seen {
+  switch (visibility.from) {
+    case 'now':
+      return { from: 'now' }
+    case 'never':
+      return { never: 'Families never see it.' }
+    case 'date':
+      return { from: visibility.date }
+    case 'due date':
+      return dueOn ? { from: dueOn } : { never: 'It is to appear on its due date, and has none.' }
+    case 'days before':
+      return dueOn
+        ? { from: daysAfter(dueOn, -visibility.days) }
+        : { never: 'It is to appear before its due date, and has none.' }
+  }
+}
+
+/** Whether a family sees it on a day. */
+export function isSeen(assignment: Pick<Assignment, 'visibility' | 'dueOn'>, today: CivilDate): boolean {
+  const seen = seenFrom(assignment)
+  return 'from' in seen && (seen.from === 'now' || seen.from <= today)
+}

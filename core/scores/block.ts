@@ -1,0 +1,73 @@
+import type { Cell } from '../acts/records'
+import { enteredOn, readEntry, type EntryPlace } from './entry'
+import { toggleMark, type Mark } from './score'
+
+/** One thing done to every cell of a block. */
+export type BlockDeed =
+  | { do: 'fill blanks'; text: string }
+  | { do: 'fill all'; text: string }
+  | { do: 'set mark'; mark: Mark }
+  | { do: 'clear mark'; mark: Mark }
+  | { do: 'note'; note: string; noteFor: Cell['noteFor'] }
+  | { do: 'clear' }
+
+/** A cell of a block, and what an entry in it is read against. */
+export interface BlockCell {
+  id: string
+  cell: Readonly<Cell>
+  place: EntryPlace
+  /** Whether the student was in the class on the due date. */
+  there: boolean
+}
+
+/** What a deed would make of each cell that it changes, and why others are left as they are. */
+export interface BlockOutcome {
+  changes: { id: string; to: Partial<Cell> }[]
+  refused: { id: string; reason: string }[]
+}
+
+/** A blank to fill: neither score nor mark, and the student was there. */
+const isBlank = ({ cell, there }: BlockCell) => there && cell.value === null && cell.marks.length === 0
+
+/**
+ * Does one thing to every cell of a block, before anything is kept: for showing it, then for doing it as one act.
+ * *Fill blanks* leaves alone whoever has a score or a mark, or was not in the class then.
+ *
+ * @example onBlock(cells, { do: 'fill blanks', text: '10' }).changes.length // 27
+ */
+export function onBlock(cells: readonly BlockCell[], deed: BlockDeed): BlockOutcome {
+  const changes: BlockOutcome['changes'] = []
+  const refused: BlockOutcome['refused'] = []
+  for (const each of cells) {
+    const to = done(each, deed)
+    if ('refused' in to) refused.push({ id: each.id, reason: to.refused })
+    else if (differs(each.cell, to)) changes.push({ id: each.id, to })
+  }
+  return { changes, refused }
+}
+
+function done(each: BlockCell, deed: BlockDeed): Partial<Cell> | { refused: string } {
+  const { cell } = each
+  switch (deed.do) {
+    case 'fill blanks':
+      return isBlank(each) ? entered(each, deed.text) : {}
+    case 'fill all':
+      return entered(each, deed.text)
+    case 'set mark':
+      return cell.marks.includes(deed.mark) ? {} : { marks: toggleMark(cell.marks, deed.mark) }
+    case 'clear mark':
+      return { marks: cell.marks.filter((mark) => mark !== deed.mark) }
+    case 'note':
+      return { note: deed.note, ...(deed.note ? { noteFor: deed.noteFor } : {}) }
+    case 'clear':
+      return { value: null, marks: [] }
+  }
+}
+
+function entered({ cell, place }: BlockCell, text: string): Partial<Cell> | { refused: string } {
+  const entry = readEntry(text, { ...place, present: cell.value })
+  return 'refused' in entry ? entry : enteredOn(cell, entry)
+}
+
+const differs = (cell: Readonly<Cell>, to: Partial<Cell>) =>
+  (Object.keys(to) as (keyof Cell)[]).some((key) => JSON.stringify(cell[key]) !== JSON.stringify(to[key]))

@@ -1,0 +1,59 @@
+import { jointId, record, type Assignment } from '../acts/records'
+import type { Wanted } from '../acts/apply'
+import { wordsOfName } from '../formats/grid/names'
+import { assignmentsOf, type Listed } from '../grading/rules'
+import type { ClassSnapshot } from '../section'
+import { cellText } from './entry'
+
+/** A score that would come over, and what stands in its place. */
+export interface MovedScore {
+  name: string
+  before: string
+  after: string
+}
+
+/** What of a student's scores in the class they left fits the class they are in now. */
+export interface MovedScores {
+  wanted: Wanted[]
+  scores: MovedScore[]
+  /** What stays behind, and why. */
+  left: { name: string; why: string }[]
+}
+
+/**
+ * Brings a student's scores from one class of a course to another: to the linked copy of an assignment, else to the one
+ * of the same name, where the points possible are the same. What the student already has here stays.
+ *
+ * @example movedScores(earth7B, earth7A, studentId).scores.length // 9
+ */
+export function movedScores(from: ClassSnapshot, to: ClassSnapshot, studentId: string): MovedScores {
+  const moved: MovedScores = { wanted: [], scores: [], left: [] }
+  const here = assignmentsOf(to)
+  for (const there of assignmentsOf(from)) {
+    const cell = record(from.records, 'cell', jointId(studentId, there.id))
+    if (cell.value === null && cell.marks.length === 0) continue
+    const stays = (why: string) => moved.left.push({ name: there.name, why })
+    const match = counterpart(there, here)
+    if (!match) {
+      stays('This class has no such assignment.')
+      continue
+    }
+    const id = jointId(studentId, match.id)
+    const own = record(to.records, 'cell', id)
+    if (own.value !== null) stays(`It has a score here: ${cellText(own)}.`)
+    else if (match.points !== there.points) stays(`It is of ${there.points} points there and of ${match.points} here.`)
+    else {
+      moved.wanted.push({ kind: 'cell', id, to: { ...cell } })
+      moved.scores.push({ name: there.name, before: cellText(own), after: cellText(cell) })
+    }
+  }
+  return moved
+}
+
+function counterpart(there: Listed<Assignment>, here: readonly Listed<Assignment>[]): Listed<Assignment> | undefined {
+  const name = (each: Assignment) => wordsOfName(each.name).join(' ')
+  return (
+    here.find((each) => there.linkId !== null && each.linkId === there.linkId) ??
+    here.find((each) => name(each) === name(there))
+  )
+}

@@ -1,0 +1,47 @@
+import type { ClassAct } from '../../shared/history'
+import type { Db } from '../database/client'
+import { actsAfter } from './history'
+import { teaches } from './roster'
+
+const LOOK_MS = 1000
+/** How many looks until it is asked again whether the listener still teaches the class. */
+const LOOKS_UNTIL_ASKED = 30
+
+export interface Listener {
+  tell(act: ClassAct): Promise<void>
+  /** The listener no longer teaches the class, or the records cannot be read. */
+  ended(): Promise<void>
+}
+
+/**
+ * Tells a listener of every act on a class after the given one, in order. It looks into the journal, so that it hears
+ * of acts that any process took.
+ *
+ * @returns what ends it
+ */
+export function newsOf(db: Db, sectionId: string, userId: string, after: number, listener: Listener): () => void {
+  let seq = after
+  let looks = 0
+  let timer: ReturnType<typeof setTimeout> | undefined
+  let over = false
+
+  async function look(): Promise<void> {
+    if (++looks % LOOKS_UNTIL_ASKED === 0 && !(await teaches(db, userId, sectionId))) return stop()
+    for (const act of await actsAfter(db, sectionId, seq)) {
+      if (over) return
+      await listener.tell(act)
+      seq = act.seq
+    }
+    if (!over) timer = setTimeout(() => void look().catch(stop), LOOK_MS)
+  }
+  async function stop(): Promise<void> {
+    end()
+    await listener.ended()
+  }
+  function end(): void {
+    over = true
+    clearTimeout(timer)
+  }
+  void look().catch(stop)
+  return end
+}

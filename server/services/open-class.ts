@@ -1,0 +1,15 @@
+import type { OpenClass } from '../../shared/class'
+import type { Db } from '../database/client'
+import { unsentCells } from './exchange'
+import { lastSeq } from './history'
+import { loadSnapshot } from './snapshot'
+
+/**
+ * A class as a teacher opens it: whole, with what the district lacks. The number of the last act is read first, so that
+ * news from there on never skips one; hearing one twice is harmless.
+ */
+export async function openClass(db: Db, sectionId: string): Promise<OpenClass> {
+  const seq = await lastSeq(db, sectionId)
+  const snapshot = await loadSnapshot(db, sectionId)
+  return { ...snapshot, seq, unsent: await unsentCells(db, snapshot) }
+}
