@@ -126,6 +126,7 @@ function sideTold(kind: Kind, side: Partial<RecordOf<Kind>>): string {
 function cellTold(side: Partial<Cell>): string {
   const score = 'value' in side || 'marks' in side ? [cellText({ ...blanks.cell, ...side }) || 'blank'] : []
   const note = 'note' in side ? [side.note ? `note “${side.note.slice(0, 60)}”` : 'no note'] : []
-  const reader = 'noteFor' in side ? [side.noteFor === 'family' ? 'for the family' : 'for the teacher'] : []
+  const reader =
+    side.noteFor === 'family' ? ['for the family'] : 'noteFor' in side && !note.length ? ['only for me'] : []
   return [...score, ...note, ...reader].join(', ')
 }

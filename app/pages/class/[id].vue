@@ -140,18 +140,21 @@ onBeforeUnmount(
   padding: 12px 16px 0 18px;
 }
 h1 {
+  flex: 0 1 auto;
+  min-width: 90px;
   white-space: nowrap;
   overflow: hidden;
   text-overflow: ellipsis;
   padding-bottom: 6px;
 }
 .tabs {
+  flex: none;
   display: flex;
   gap: 2px;
   font-weight: 560;
 }
 .tabs a {
-  padding: 5px 11px 8px;
+  padding: 5px 9px 8px;
   color: var(--soft);
   border-bottom: 2px solid transparent;
   text-decoration: none;
@@ -167,7 +170,7 @@ h1 {
   border-radius: 7px;
   background: var(--field);
   padding: 3px 7px 3px 10px;
-  flex: 0 100 150px;
+  flex: 0 1000 150px;
   min-width: 62px;
   overflow: hidden;
   white-space: nowrap;

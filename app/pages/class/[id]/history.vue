@@ -12,7 +12,7 @@ const route = useRoute()
 const router = useRouter()
 const classroom = useClassroom()
 const { person } = storeToRefs(usePerson())
-const FIRST_CHANGES = 6
+const FIRST_CHANGES = 3
 
 const text = (key: string) => (typeof route.query[key] === 'string' ? (route.query[key] as string) : '')
 const filter = (key: string) =>

@@ -153,6 +153,9 @@ function addressOf({ rowId, columnId }: Selected): string {
   return url.pathname + url.search
 }
 
+// The hands are on the sheet from the first moment.
+onMounted(() => !editing.value && void nextTick(() => sheet.value?.focus()))
+
 const edit = (id: string) => navigateTo({ query: { ...route.query, edit: id } })
 
 async function close(): Promise<void> {

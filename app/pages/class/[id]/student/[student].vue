@@ -259,8 +259,9 @@ figure {
 dl {
   display: grid;
   grid-template-columns: max-content 1fr;
-  gap: 3px 14px;
+  gap: 0 14px;
   margin: 10px 0;
+  line-height: 25px;
 }
 dt {
   color: var(--soft);

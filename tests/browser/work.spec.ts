@@ -1,0 +1,200 @@
+import AxeBuilder from '@axe-core/playwright'
+import { readFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import Papa from 'papaparse'
+import { readSheet } from 'read-excel-file/node'
+import writeExcel from 'write-excel-file/node'
+import type { Page } from '@playwright/test'
+import { expect, test, type Desk } from './fixtures'
+
+test.use({ world: 'work' })
+
+test.beforeEach(async ({ desk }) => {
+  await desk.openClass('Earth Systems 7A')
+})
+
+/** WCAG 2.2 AA, as axe-core checks it. */
+async function accessible(page: Page, where = 'body'): Promise<void> {
+  const { violations } = await new AxeBuilder({ page })
+    .include(where)
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+    .analyze()
+  expect(violations.map((each) => [each.id, each.nodes.map((node) => node.html.slice(0, 120))])).toEqual([])
+}
+
+async function save(desk: Desk, kind: 'CSV' | 'XLSX'): Promise<string> {
+  await desk.page.getByRole('button', { name: 'Files' }).click()
+  const download = desk.page.waitForEvent('download')
+  await desk.page.getByRole('button', { name: `Save as ${kind}` }).click()
+  const path = join(tmpdir(), `yukata-${Date.now()}-${(await download).suggestedFilename()}`)
+  await (await download).saveAs(path)
+  return path
+}
+async function read(desk: Desk, file: string | { name: string; mimeType: string; buffer: Buffer }): Promise<void> {
+  if (!(await desk.page.getByRole('dialog', { name: 'Files' }).isVisible()))
+    await desk.page.getByRole('button', { name: 'Files' }).click()
+  await desk.page.getByLabel('File with scores').setInputFiles(file)
+}
+
+test('a CSV that was saved and not edited changes nothing; one edit changes just that; a new column is an assignment', async ({
+  desk,
+  page,
+}) => {
+  const path = await save(desk, 'CSV')
+  await read(desk, path)
+  const dialog = page.getByRole('dialog').last()
+  await expect(dialog.getByText('Nothing would change')).toBeVisible()
+  await dialog.getByRole('button', { name: 'Back' }).click()
+
+  const table = Papa.parse<string[]>(readFileSync(path, 'utf8')).data
+  const core = table[0]!.indexOf('Core sample drawing')
+  const dawit = table.find((row) => row[0]!.startsWith('Bekele'))!
+  expect(dawit[core]).toBe('6')
+  dawit[core] = '9 late'
+  table.forEach((row, at) => row.push(at === 0 ? 'Tide table reading' : row === dawit ? '7' : ''))
+  table.push(['Petrosyan, Nobody', ...Array<string>(table[0]!.length - 1).fill('3')])
+  await read(desk, { name: 'edited.csv', mimeType: 'text/csv', buffer: Buffer.from(Papa.unparse(table)) })
+  const edited = page.getByRole('dialog', { name: 'edited.csv' })
+  await expect(edited.getByText('1 new assignment, 2 scores would change')).toBeVisible()
+  await expect(edited.getByRole('row', { name: /Petrosyan, Nobody/ })).toContainText('nobody here has this name')
+  await edited.getByRole('button', { name: 'Keep these' }).click()
+  await expect(desk.cell('Bekele, Dawit', 'Core sample drawing')).toHaveAccessibleName('9, late')
+  await expect(desk.cell('Bekele, Dawit', 'Tide table reading')).toHaveText('7')
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByRole('columnheader', { name: /Tide table/ })).toHaveCount(0)
+  await expect(desk.cell('Bekele, Dawit', 'Core sample drawing')).toHaveText('6')
+})
+
+test('the same there and back as XLSX, by another program', async ({ desk, page }) => {
+  const rows = await readSheet(await save(desk, 'XLSX'))
+  const core = rows[0]!.indexOf('Core sample drawing')
+  const dawit = rows.find((row) => String(row[0]).startsWith('Bekele'))!
+  expect(dawit[core]).toBe(6)
+  dawit[core] = 8.5
+  const path = join(tmpdir(), `yukata-${Date.now()}-edited.xlsx`)
+  await writeExcel(
+    rows.map((row) => row.map((cell) => (cell === null ? null : { value: cell as string | number }))),
+  ).toFile(path)
+  await read(desk, path)
+  await expect(page.getByText('1 score would change')).toBeVisible()
+  await page.getByRole('button', { name: 'Keep these' }).click()
+  await expect(desk.cell('Bekele, Dawit', 'Core sample drawing')).toHaveText('8.5')
+  await page.getByRole('button', { name: 'Undo' }).click()
+})
+
+test('a file that cannot be read says what to do, and nothing is lost', async ({ desk, page }) => {
+  await read(desk, { name: 'scores.xlsx', mimeType: 'application/zip', buffer: Buffer.from('no workbook') })
+  await expect(page.getByText(/This XLSX file cannot be read/)).toBeVisible()
+  await read(desk, { name: 'other.csv', mimeType: 'text/csv', buffer: Buffer.from('a,b\n1,2\n') })
+  await expect(page.getByText(/No row of it has the name of a student/)).toBeVisible()
+})
+
+test('an assignment goes to several classes with their own dates, is changed in all of them, and parted', async ({
+  desk,
+  page,
+}) => {
+  await page.getByRole('button', { name: 'Add assignment' }).click()
+  await desk.margin.getByLabel('Name', { exact: true }).fill('Tide table reading')
+  await desk.margin.getByLabel(/^Due/).fill('2026-12-29')
+  await desk.margin.getByRole('button', { name: 'Add assignment' }).click()
+  // A date outside every period is taken only after what it means was said.
+  await expect(desk.margin.getByRole('alert').filter({ hasText: 'outside every grading period' })).toBeVisible()
+  await page.getByRole('button', { name: 'Quarter 2' }).click({ position: { x: 70, y: 8 } })
+  await expect(desk.margin.getByText('In Quarter 2.')).toBeVisible()
+  await desk.margin.getByLabel(/^Due/).fill('2026-12-02')
+  await desk.margin.getByRole('button', { name: 'To several classes' }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByLabel('Earth Systems 7B', { exact: true }).check()
+  await dialog.getByRole('button', { name: 'some days later' }).click()
+  await expect(dialog.getByLabel('Due date in Earth Systems 7B')).toHaveValue('2026-12-03')
+  await expect(dialog.getByLabel('Due date in Earth Systems 7A')).toHaveValue('2026-12-02')
+  await accessible(page, '[role=dialog]')
+  await dialog.getByRole('button', { name: 'Put into 2 classes' }).click()
+  await page.getByRole('columnheader', { name: /Tide table reading/ }).click()
+  await desk.margin.getByRole('button', { name: 'Edit', exact: true }).click()
+  await expect(desk.margin.getByLabel('Change the copies in Earth Systems 7B too')).toBeChecked()
+  await desk.margin.getByLabel('Points possible').fill('15')
+  await desk.margin.getByRole('button', { name: 'Keep', exact: true }).click()
+  await expect(page.getByText('It was changed in 2 classes')).toBeVisible()
+  await desk.openClass('Earth Systems 7B')
+  const head = page.getByRole('columnheader', { name: 'Tide table reading, Investigations, due Dec 3, 15 points' })
+  await expect(head).toBeVisible()
+  // Undo, also from here and after the class was left, takes it from both.
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByRole('columnheader', { name: /Tide table reading.* 10 points/ })).toBeVisible()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByRole('columnheader', { name: /Tide table/ })).toHaveCount(0)
+})
+
+test('a pattern is kept and begun from', async ({ desk, page }) => {
+  await page.getByRole('columnheader', { name: /Delta model/ }).click()
+  await desk.margin.getByRole('button', { name: 'Save as pattern' }).click()
+  await expect(page.getByText('Delta model is a pattern now')).toBeVisible()
+  await page.getByRole('button', { name: 'Add assignment' }).click()
+  await desk.margin.getByRole('combobox', { name: 'From a pattern' }).click()
+  await page.getByRole('option', { name: 'Delta model' }).click()
+  await expect(desk.margin.getByLabel('Points possible')).toHaveValue('25')
+  await expect(desk.margin.getByLabel('Times')).toHaveValue('2')
+})
+
+test('many assignments are changed at once after the change was shown, and the way back is where one was', async ({
+  desk,
+  page,
+}) => {
+  await page.getByLabel('Category', { exact: true }).selectOption({ label: 'Field notes' })
+  await page.getByRole('link', { name: 'List', exact: true }).click()
+  for (const name of ['Field notes 5', 'Field notes 6']) await page.getByLabel(`Choose ${name}`).check()
+  await desk.margin.getByLabel('What', { exact: true }).selectOption('move by days')
+  await desk.margin.getByLabel(/^Days/).fill('x')
+  await expect(desk.margin.getByText('Write a whole number of days.')).toBeVisible()
+  await desk.margin.getByLabel(/^Days/).fill('1')
+  const lines = desk.margin.getByRole('list', { name: 'Before and after' }).getByRole('listitem')
+  await expect(lines).toHaveText([/Nov 24 → Nov 25, in Quarter 2/, /Dec 11 → Dec 12, in Quarter 2/])
+  await accessible(page)
+  await desk.margin.getByRole('button', { name: 'Change 2' }).click()
+  await expect(page.getByRole('row', { name: /Field notes 5/ })).toContainText('Nov 25')
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await desk.margin.getByLabel('What', { exact: true }).selectOption('families see it')
+  await desk.margin.getByLabel('To', { exact: true }).selectOption('on the due date')
+  await desk.margin.getByRole('button', { name: 'Change 2' }).click()
+  for (const name of ['Field notes 5', 'Field notes 6']) await page.getByLabel(`Choose ${name}`).uncheck()
+  await expect(desk.margin.getByText('Dec 11')).toBeVisible()
+  await page.getByRole('button', { name: 'Back', exact: true }).click()
+  await expect(page.getByLabel('Category', { exact: true })).toHaveValue(/./)
+  await expect(page.getByRole('columnheader', { name: /Delta model/ })).toHaveCount(0)
+})
+
+test('a student’s page, and exactly what the family sees', async ({ desk, page }) => {
+  await desk.cell('Achterberg, Rosalind', 'Check 5').click()
+  await desk.margin.getByRole('link', { name: 'Rosalind Achterberg' }).click()
+  await expect(page.getByRole('img', { name: /^Grade over time/ })).toBeVisible()
+  await expect(page.getByRole('row', { name: /Core sample drawing/ })).toContainText('Labelled every layer')
+  await accessible(page)
+  await page.getByRole('button', { name: 'next', exact: true }).click()
+  await expect(page.getByRole('heading', { level: 2, name: 'Dawit Bekele' })).toBeVisible()
+  await page.keyboard.press('Alt+ArrowDown')
+  await page.keyboard.press('Alt+ArrowDown')
+  await page.keyboard.press('Alt+ArrowDown')
+  await expect(page.getByRole('heading', { level: 2, name: 'Chidera Eze' })).toBeVisible()
+  // The private note on what is missing is on the page, and never in what the family sees.
+  await expect(page.getByText('Says it is at home. Asked on Monday.')).toBeVisible()
+  await page.getByRole('button', { name: 'As the family sees it' }).click()
+  const card = page.getByRole('region', { name: 'What the family sees' })
+  await expect(card.getByRole('row', { name: /Delta model/ })).toContainText('missing')
+  await expect(card).not.toContainText('Says it is at home')
+  await expect(page.getByRole('region', { name: 'What the family does not see' })).toContainText(
+    'The note on Delta model It is only for you.',
+  )
+  await accessible(page)
+})
+
+test('grades as of a day stand beside those of now', async ({ page, desk }) => {
+  await page.getByRole('link', { name: 'History', exact: true }).click()
+  await desk.margin.getByLabel('As of', { exact: true }).fill('2026-11-14')
+  await desk.margin.getByLabel('As of', { exact: true }).press('Tab')
+  await expect(desk.margin.getByText(/\d+ grades moved since/)).toBeVisible()
+  await page.getByLabel('Student').selectOption({ label: 'Achterberg, Rosalind' })
+  await expect(page.getByRole('listitem').filter({ hasText: /Dawit/ })).toHaveCount(0)
+  await accessible(page)
+})
