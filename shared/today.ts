@@ -16,6 +16,8 @@ const looseEnd = z.object({
 export const todayClass = z.object({
   id: z.string(),
   title: z.string(),
+  courseId: z.string(),
+  course: z.string(),
   meets: z.string(),
   students: z.number(),
   planned: z.boolean(),

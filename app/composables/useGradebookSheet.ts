@@ -1,17 +1,14 @@
-import { jointId, type Category, type Cell } from '#core/acts/records'
-import { holds, periodOf } from '#core/calendar/periods'
+import { jointId, type Category } from '#core/acts/records'
+import { periodOf } from '#core/calendar/periods'
 import { readDecimal } from '#core/number/decimal'
 import { assignmentsIn } from '#core/grading/rules'
 import { mean, median, middleHalf, type Spread } from '#core/grading/spread'
 import { worthOf } from '#core/scores/worth'
 import { toDouble } from '#core/number/ratio'
 import { reaches } from '#core/number/round'
-import { depthOf } from '#core/scales/proficiency'
-import { marks, valueText, type Value } from '#core/scores/score'
 import { columnsIn, rowsIn, type SheetView } from '~/sheet/view'
-import type { CellView, Footer, ResultColumn, ResultView, SheetColumn } from '~/sheet/types'
-
-const DYES = 3
+import { scoreView } from '~/sheet/score-view'
+import type { Footer, ResultColumn, ResultView, SheetColumn } from '~/sheet/types'
 
 /** The gradebook of the open class and period, as the sheet shows it in a view. */
 export function useGradebookSheet(view: Ref<SheetView>, habits: Ref<SheetHabits>) {
@@ -107,21 +104,7 @@ export function useGradebookSheet(view: Ref<SheetView>, habits: Ref<SheetHabits>
     return `${steps[0]?.label} to ${steps.at(-1)?.label}`
   }
 
-  const spans = computed(() => new Map(classroom.students.map((student) => [student.id, student.spans])))
-
-  function cell(studentId: string, assignmentId: string): CellView {
-    const { points, dueOn } = classroom.get('assignment', assignmentId)
-    const id = jointId(studentId, assignmentId)
-    let view = cellView(classroom.get('cell', id), points)
-    if (classroom.droppedOf(studentId).has(assignmentId)) view = asDropped(view)
-    if (dueOn !== null && !spans.value.get(studentId)?.some((span) => holds(span, dueOn)))
-      view = { ...also(view, 'not in the class then'), away: true }
-    const { value } = classroom.get('cell', id)
-    if (value !== null && 'level' in value)
-      view = { ...view, dye: Math.round(depthOf(classroom.snapshot!.proficiencyScale, value.level) * DYES) }
-    if (classroom.conflicts.find('cell', id)) return { ...also(view, 'waits for a decision'), conflict: true }
-    return classroom.isUnsent(id) ? { ...also(view, 'not yet sent to the district'), unsent: true } : view
-  }
+  const cell = (studentId: string, assignmentId: string) => scoreView(classroom, studentId, assignmentId)
 
   function result(studentId: string, resultId: string): ResultView {
     if (classroom.categories.some((each) => each.id === resultId)) return categoryResult(studentId, resultId)
@@ -187,40 +170,4 @@ export function useGradebookSheet(view: Ref<SheetView>, habits: Ref<SheetHabits>
   })
 
   return { rows, columns, away, results, cell, result, footers }
-}
-
-/** The same, with one thing more for a screen reader to say. */
-const also = (view: CellView, words: string): CellView => ({
-  ...view,
-  words: [view.words ?? (view.text || 'blank'), words].join(', '),
-})
-
-/** A score that a rule has dropped: in parentheses and lighter. */
-function asDropped(view: CellView): CellView {
-  return { ...also(view, 'dropped'), text: `(${view.text || '–'})`, dropped: true }
-}
-
-/** How a score cell looks, and what a screen reader says of it. */
-export function cellView(cell: Readonly<Cell>, possible: string): CellView {
-  const excused = cell.marks.includes('excused')
-  const excess = excessOf(cell.value, possible)
-  const mark = cell.marks.join(' ') || undefined
-  const note = cell.note ? cell.noteFor : undefined
-  const words =
-    mark || note || excess
-      ? [
-          valueText(cell.value) || 'blank',
-          ...(excess ? [`${excess.slice(1)} above the maximum of ${possible}`] : []),
-          ...marks.filter((each) => cell.marks.includes(each)),
-          ...(note ? [note === 'family' ? 'note for the family' : 'private note'] : []),
-        ].join(', ')
-      : undefined
-  return { text: valueText(cell.value), excess, mark, note, excused, missing: cell.marks.includes('missing'), words }
-}
-
-/** What a score is above the points possible, as `+1`, so that an 88 typed for an 8 is seen. */
-function excessOf(value: Value | null, possible: string): string | undefined {
-  if (value === null || !('points' in value || 'percent' in value)) return undefined
-  const over = 'points' in value ? Number(value.points) - Number(possible) : Number(value.percent) - 100
-  return over > 0 ? `+${readDecimal(over.toFixed(3))}` : undefined
 }

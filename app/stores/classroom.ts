@@ -8,7 +8,7 @@ import { classGrades, studentsIn } from '#core/grading/section'
 import { mean as meanIn, spreadOf, type Spread } from '#core/grading/spread'
 import type { GradeWork } from '#core/grading/work/grade'
 import { looseEnds } from '#core/looseends'
-import type { ClassSnapshot, Student } from '#core/section'
+import { enrolledOn, type ClassSnapshot, type Student } from '#core/section'
 import { actsResponse, openClassResponse } from '#shared/class'
 import type { ClassAct } from '#shared/history'
 import type { Together } from '#shared/plans'
@@ -28,7 +28,7 @@ const ENDS_MS = 300
  * `shape` counts the changes that may move everything; `rowOf(student)` counts those of one student, so that a score
  * renders one row.
  */
-export const useClassroom = defineStore('classroom', () => {
+function classroomSetup() {
   const saving = useSaving()
   const snapshot = shallowRef<ClassSnapshot | null>(null)
   const periodId = ref<string | null>(null)
@@ -65,6 +65,12 @@ export const useClassroom = defineStore('classroom', () => {
   const assignments = computed<Listed<Assignment>[]>(
     () => live((it) => (period.value ? assignmentsIn(it, period.value) : [])) ?? [],
   )
+  const byId = computed(() => new Map(snapshot.value?.students.map((student) => [student.id, student])))
+  /** Whether a student was in the class on a day. */
+  function wasThere(studentId: string, day: string): boolean {
+    const student = byId.value.get(studentId)
+    return student !== undefined && enrolledOn(student, day)
+  }
   const students = computed<Student[]>(() =>
     snapshot.value && period.value ? studentsIn(snapshot.value, period.value) : [],
   )
@@ -332,6 +338,7 @@ export const useClassroom = defineStore('classroom', () => {
     categories,
     assignments,
     students,
+    wasThere,
     ends,
     mean,
     numbers,
@@ -363,4 +370,17 @@ export const useClassroom = defineStore('classroom', () => {
     undo: () => step('undo'),
     redo: () => step('redo'),
   }
-})
+}
+
+const storeOf = (id: string) => defineStore(id, classroomSetup)
+const useMain = storeOf('classroom')
+export type Classroom = ReturnType<typeof useMain>
+
+/** One of several classes that are open at once, each with its own records, grades and steps. */
+export const useRoom = (sectionId: string): Classroom => storeOf(`classroom ${sectionId}`)()
+
+/** Says to the components under it which of several open classes they are about. */
+export const roomKey: InjectionKey<Classroom> = Symbol('room')
+
+/** The class that a component is about: the one that a page says, else the one that is open. */
+export const useClassroom = (): Classroom => (hasInjectionContext() ? inject(roomKey, null) : null) ?? useMain()

@@ -22,7 +22,7 @@ const CLASSES_KEPT = 5000
 /** What waits in each class of a teacher, in the order of the day. */
 export async function todayOf(db: Db, userId: string, today: string): Promise<TodayClass[]> {
   const rows = await db
-    .select({ id: sections.id })
+    .select({ id: sections.id, courseId: sections.courseId })
     .from(sections)
     .innerJoin(sectionTeachers, eq(sectionTeachers.sectionId, sections.id))
     .where(eq(sectionTeachers.userId, userId))
@@ -32,11 +32,11 @@ export async function todayOf(db: Db, userId: string, today: string): Promise<To
     today,
   )
   const classes: TodayClass[] = []
-  for (const { id } of rows) {
+  for (const { id, courseId } of rows) {
     const key = keyOf(id)
     let known = found.get(id)
     if (known?.key !== key) {
-      known = { key, today: await read(db, id, today) }
+      known = { key, today: await read(db, id, courseId, today) }
       if (found.size >= CLASSES_KEPT) found.clear()
       found.set(id, known)
     }
@@ -62,20 +62,21 @@ async function versions(db: Db, ids: readonly string[], today: string): Promise<
   return (id) => `${seqOf(id)} ${seqOf(DISTRICT)} ${roster?.runs ?? 0} ${today}`
 }
 
-async function read(db: Db, id: string, today: string): Promise<TodayClass | null> {
+async function read(db: Db, id: string, courseId: string, today: string): Promise<TodayClass | null> {
   const snapshot = await loadSnapshot(db, id)
   // A class of a year that is over waits for nothing.
   const isOver = snapshot.periods.some((period) => period.parentId === null && period.lastDay < today)
-  return isOver ? null : classToday(snapshot, today)
+  return isOver ? null : { courseId, ...classToday(snapshot, today) }
 }
 
-function classToday(snapshot: ClassSnapshot, today: string): TodayClass {
+function classToday(snapshot: ClassSnapshot, today: string): Omit<TodayClass, 'courseId'> {
   const period = periodToday(snapshot.periods, today)
   const present = snapshot.students.filter((student) => enrolledOn(student, today))
   const due = period ? assignmentsIn(snapshot, period) : []
   return {
     id: snapshot.section.id,
     title: snapshot.section.title,
+    course: snapshot.section.course,
     meets: snapshot.section.meets,
     students: present.length,
     planned: snapshot.section.id in snapshot.records.plan,

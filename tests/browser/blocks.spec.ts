@@ -167,7 +167,8 @@ test('two tabs and two machines see each other’s scores within seconds, and no
   const tab = desk.beside(await context.newPage())
   await tab.page.goto(page.url())
   // A browser of its own, as on another machine: it shares no queue.
-  const second = desk.beside(await (await browser.newContext()).newPage())
+  const machine = await browser.newContext()
+  const second = desk.beside(await machine.newPage())
   await second.sitDown()
   await second.page.goto(page.url())
   await desk.cell(one!, column).click()
@@ -190,6 +191,7 @@ test('two tabs and two machines see each other’s scores within seconds, and no
   await expect(desk.margin.getByText('You typed 22')).toBeVisible()
   await desk.margin.getByRole('button', { name: 'Put mine' }).click()
   await expect(second.cell(two!, column)).toHaveText(/22/)
+  await machine.close()
 })
 
 test('anything is found by some of its words', async ({ desk, page }) => {
@@ -202,4 +204,25 @@ test('anything is found by some of its words', async ({ desk, page }) => {
   await page.keyboard.type('delta')
   await page.keyboard.press('Enter')
   await expect(desk.margin.getByRole('heading', { name: 'Delta model' })).toBeVisible()
+})
+
+test('all classes of a course stand in one sheet, and each score goes to its own class', async ({ desk, page }) => {
+  await page.getByRole('button', { name: 'View' }).click()
+  await page.getByRole('link', { name: 'all 3 classes together' }).click()
+  await expect(page.getByRole('heading', { level: 1, name: 'Earth Systems 7', exact: true })).toBeVisible()
+  const names = await desk.names()
+  expect(names.length).toBeGreaterThan(80)
+  // The last of one class and the first of the next, one under the other: one act in each, one step back for each.
+  const at = (name: string) => desk.cell(name, LAB)
+  const border = (await page.locator('.sheet .body [role=rowheader] small').allTextContents()).findIndex((each) =>
+    each.includes('7B'),
+  )
+  const [last, first] = [names[border - 1]!, names[border]!]
+  await at(last).click()
+  await page.keyboard.press('Shift+ArrowDown')
+  await page.keyboard.press('a')
+  for (const name of [last, first]) await expect(at(name)).toHaveAccessibleName(/absent/)
+  await desk.saved()
+  await desk.openClass('Earth Systems 7B')
+  await expect(at(first)).toHaveAccessibleName(/absent/)
 })

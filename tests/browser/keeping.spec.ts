@@ -118,7 +118,14 @@ test('offline typing is kept through a closed page, and arrives in order when th
   await expect.poll(async () => (await held(own)).scores.slice(0, 4)).toEqual(['5', '6', '8', null])
 })
 
-test('what somebody else changed meanwhile stands, and the teacher is told', async ({ own, mine, page, context }) => {
+test('what somebody else changed meanwhile stands until the teacher decides, also where no news came through', async ({
+  own,
+  mine,
+  page,
+  context,
+}) => {
+  await page.route('**/news*', (route) => route.abort())
+  await page.reload()
   await startOfColumn(mine)
   const second = new Desk(await context.newPage(), own.url)
   await second.page.goto(page.url())
@@ -127,8 +134,13 @@ test('what somebody else changed meanwhile stands, and the teacher is told', asy
   await second.saved()
   await page.bringToFront()
   await mine.typeDown(['3'])
-  await expect(page.getByText('Somebody changed the same thing meanwhile')).toBeVisible()
-  await expect(mine.cell('Achterberg, Rosalind', 'Sediment lab report')).toHaveText('19')
+  const cell = mine.cell('Achterberg, Rosalind', 'Sediment lab report')
+  await expect(cell).toHaveAccessibleName('19, waits for a decision')
+  await cell.click()
+  await expect(mine.margin.getByText('You typed 3')).toBeVisible()
+  await mine.margin.getByRole('button', { name: 'Leave theirs' }).click()
+  await expect(cell).toHaveText('19')
+  await expect(cell).not.toHaveAccessibleName(/decision/)
   expect((await held(own)).scores[0]).toBe('19')
 })
 

@@ -79,7 +79,7 @@ test('a teacher does the whole job once through', async ({ desk, product, page }
     await desk.margin.getByLabel('Name', { exact: true }).fill('Check 7, sediment')
     await expect(desk.margin.getByLabel('Short name')).toHaveValue('Check 7')
     await desk.margin.getByRole('combobox', { name: 'Category' }).click()
-    await page.getByRole('option', { name: 'Checks' }).click()
+    await page.getByRole('listbox').getByRole('option', { name: 'Checks' }).click()
     await desk.margin.getByLabel('Due').fill('2026-11-25')
     await expect(page.getByText('In Quarter 2.')).toBeVisible()
     await desk.margin.getByLabel('Points possible').fill('2o')

@@ -52,6 +52,10 @@ const all = computed<Found[]>(() => {
       add('period', period.title, () => navigateTo({ path, query: { period: period.id } }))
   }
   for (const each of today.classes ?? []) add('class', each.title, () => navigateTo(`/class/${each.id}`))
+  const courses = new Map((today.classes ?? []).map((each) => [each.courseId, each.course]))
+  for (const [id, title] of courses)
+    if (today.classes!.filter((each) => each.courseId === id).length > 1)
+      add('course', `${title}, all classes`, () => navigateTo(`/course/${id}`))
   add('action', 'Today', () => navigateTo('/'))
   add('action', 'Exchange', () => navigateTo('/exchange'))
   if (person.person?.role === 'registrar') add('action', 'District policy', () => navigateTo('/district'))

@@ -3,7 +3,7 @@ import { jointId, type Cell } from '#core/acts/records'
 import { cellText } from '#core/scores/entry'
 import { marks, toggleMark, valueText, type Mark, type Value } from '#core/scores/score'
 import { fullName } from '#core/section'
-import { cellView } from '~/composables/useGradebookSheet'
+import { cellView } from '~/sheet/score-view'
 
 const props = defineProps<{ studentId: string; assignmentId: string }>()
 const emit = defineEmits<{ back: []; edit: [assignmentId: string]; go: [rows: number, columns: number] }>()

@@ -8,6 +8,7 @@ defineProps<{ away: number; filled: boolean }>()
 const emit = defineEmits<{ add: []; fill: []; files: [] }>()
 
 const classroom = useClassroom()
+const today = useToday()
 const { view, habits, show } = useSheetView()
 const route = useRoute()
 const periodQuery = computed(() => (route.query.period ? { period: String(route.query.period) } : {}))
@@ -49,6 +50,10 @@ const spans = computed(() => [
     .snapshot!.periods.filter((each) => childrenOf(classroom.snapshot!.periods, each.id).length)
     .map((each) => ({ value: each.id, words: `All of ${each.title}` })),
 ])
+const courseClasses = computed(() => {
+  const own = today.classes?.find((each) => each.id === classroom.snapshot!.section.id)
+  return today.classes?.filter((each) => each.courseId === own?.courseId) ?? []
+})
 const sorts = computed(() => [
   { value: 'name', words: 'By name' },
   { value: 'grade', words: 'Highest grade first' },
@@ -129,6 +134,12 @@ const enterOptions = [
             middle half
           </button>
         </span>
+        <template v-if="courseClasses.length > 1">
+          <span class="term">Course</span>
+          <NuxtLink class="toggle" :to="`/course/${courseClasses[0]!.courseId}`"
+            >all {{ courseClasses.length }} classes together</NuxtLink
+          >
+        </template>
         <template v-if="away">
           <span class="term">Put away</span>
           <button type="button" class="toggle" :aria-pressed="view.away" @click="show({ away: !view.away })">
@@ -184,6 +195,10 @@ const enterOptions = [
 .term {
   color: var(--soft);
   font-size: 12px;
+}
+a.toggle {
+  color: inherit;
+  text-decoration: none;
 }
 .pencil {
   padding: 3px 8px;

@@ -17,6 +17,8 @@ import type {
 const NAME = 168
 const CELL = 60
 const HEAD = 66
+/** What the name of a group takes over the heads. */
+const GROUP = 15
 /** Up to so many cells all are in the page; above, those in view and some around them. */
 const ALL = 3000
 
@@ -51,11 +53,12 @@ const said = ref('')
 const saidAt = ref({ left: '0px', top: '0px' })
 let controller: SheetController | undefined
 
+const headHeight = computed(() => HEAD + (props.columns.some((each) => each.group) ? GROUP : 0))
 const rowHeight = computed(() => densities[props.density])
 const resultsWidth = computed(() => props.results.reduce((sum, column) => sum + column.width, 0))
 const width = computed(() => NAME + CELL * props.columns.length + resultsWidth.value)
 const feet = computed(() => rowHeight.value * props.footers.length)
-const height = computed(() => HEAD + rowHeight.value * props.rows.length + feet.value)
+const height = computed(() => headHeight.value + rowHeight.value * props.rows.length + feet.value)
 
 const idsOf = (place: Place): [string, string] => [props.rows[place.row]!.id, props.columns[place.column]!.id]
 
@@ -124,7 +127,7 @@ function reveal({ row, column }: Place): void {
   const x = column * CELL
   const y = row * rowHeight.value
   const wide = view.width - NAME - resultsWidth.value
-  const tall = view.height - HEAD - feet.value
+  const tall = view.height - headHeight.value - feet.value
   // Whole columns begin beside the names.
   const right = Math.ceil((x + CELL - wide) / CELL) * CELL
   const left = Math.min(x, Math.max(view.left, right))
@@ -153,7 +156,7 @@ function say(words: string): void {
 
 const rect = ({ row, column }: Place) => ({
   x: NAME + column * CELL,
-  y: HEAD + row * rowHeight.value,
+  y: headHeight.value + row * rowHeight.value,
   width: CELL,
   height: rowHeight.value,
 })
@@ -210,7 +213,7 @@ defineExpose({
 </script>
 
 <template>
-  <div class="sheet" :class="density" :style="{ '--row-height': `${rowHeight}px` }">
+  <div class="sheet" :class="density" :style="{ '--row-height': `${rowHeight}px`, '--head-height': `${headHeight}px` }">
     <div ref="scroller" class="scroller" tabindex="-1">
       <div
         role="grid"
@@ -363,13 +366,13 @@ defineExpose({
   position: sticky;
   top: 0;
   z-index: 5;
-  height: 66px;
+  height: var(--head-height);
   background: var(--sheet);
 }
 .sheet .head {
   width: 60px;
   flex: none;
-  height: 66px;
+  height: var(--head-height);
   padding: 0 5px 4px 6px;
   border: 0 solid var(--hair);
   border-right-width: 1px;
@@ -438,7 +441,7 @@ defineExpose({
 }
 .sheet .name.head {
   display: flex;
-  height: 66px;
+  height: var(--head-height);
   line-height: 1.3;
   padding-bottom: 5px;
   color: var(--soft);
@@ -550,7 +553,7 @@ defineExpose({
   width: auto;
   text-align: right;
   padding-right: 8px;
-  height: 66px;
+  height: var(--head-height);
   border-bottom: 1.5px solid var(--ai3);
   line-height: 1.3;
   cursor: default;

@@ -3,6 +3,7 @@ import { jointId, type Assignment, type Pattern } from '#core/acts/records'
 import { periodOf } from '#core/calendar/periods'
 import { readGrid } from '#core/formats/grid/read'
 import type { Listed } from '#core/grading/rules'
+import { scoreActions, type CellId } from '~/sheet/score-actions'
 import { isUnscored } from '~/sheet/view'
 import type { Selected, SheetActions } from '~/sheet/types'
 
@@ -22,24 +23,23 @@ const active = ref<Selected | null>(started())
 const editing = computed(() => (route.query.edit ? String(route.query.edit) : null))
 const { view, habits, show } = useSheetView()
 
-type CellId = [studentId: string, assignmentId: string]
 const filling = ref<{ cells: CellId[]; first?: 'note' } | null>(null)
 const files = ref(false)
 const reading = ref<{ table: string[][]; title: string; kind: 'paste' | 'import'; from: string[] } | null>(null)
 
 const { rows, columns, away, results, cell, result, footers } = useGradebookSheet(view, habits)
 const {
-  actions: scoreActions,
+  actions: onScores,
   foresee,
   perform,
-} = useScoreActions({
+} = scoreActions(classroom, {
   note: (block) =>
     block.length > 1 ? (filling.value = { cells: block, first: 'note' }) : scoreMargin.value?.focusNote(),
   work: () => scoreMargin.value?.focusWork(),
   fill,
   named,
 })
-const actions: SheetActions = { ...scoreActions, open: () => columnMargin.value?.focus() }
+const actions: SheetActions = { ...onScores, open: () => columnMargin.value?.focus() }
 
 /** Fills the block, or of one cell or a head the whole column. */
 function fill(block: CellId[]): void {

@@ -5,7 +5,7 @@ import { assignmentsOf } from '#core/grading/rules'
 import { trendOf } from '#core/grading/trend'
 import { calculatedLevel, evidenceOf, windowOfLevels } from '#core/proficiency/level'
 import { enrolledOn, fullName } from '#core/section'
-import { cellView } from '~/composables/useGradebookSheet'
+import { cellView } from '~/sheet/score-view'
 
 definePageMeta({ margin: false })
 

@@ -3,10 +3,10 @@ import type { ActKind } from '#core/acts/act'
 import { onBlock, type BlockCell, type BlockDeed, type BlockOutcome } from '#core/scores/block'
 import { enteredOn, markLetters, readEntry, type EntryPlace } from '#core/scores/entry'
 import { toggleMark, valueText } from '#core/scores/score'
-import { enrolledOn } from '#core/section'
 import type { SheetActions } from '~/sheet/types'
+import type { Classroom } from '~/stores/classroom'
 
-type CellId = [studentId: string, assignmentId: string]
+export type CellId = [studentId: string, assignmentId: string]
 
 /** What the act of a deed on a block is called in the journal. */
 const actOf: Record<BlockDeed['do'], ActKind> = {
@@ -19,13 +19,15 @@ const actOf: Record<BlockDeed['do'], ActKind> = {
 }
 
 /** What typing, pasting, marks and deeds on blocks do with scores. Each is one act, with one undo. */
-export function useScoreActions(open: {
-  note: (block: CellId[]) => void
-  work: () => void
-  fill: (block: CellId[]) => void
-  named: (table: string[][], from: string) => boolean
-}) {
-  const classroom = useClassroom()
+export function scoreActions(
+  classroom: Classroom,
+  open: {
+    note: (block: CellId[]) => void
+    work: () => void
+    fill: (block: CellId[]) => void
+    named: (table: string[][], from: string) => boolean
+  },
+) {
   const cellOf = (id: CellId) => classroom.get('cell', jointId(...id))
 
   function placeOf([studentId, assignmentId]: CellId): EntryPlace {
@@ -46,12 +48,11 @@ export function useScoreActions(open: {
 
   function blockCell(id: CellId): BlockCell {
     const { dueOn } = classroom.get('assignment', id[1])
-    const student = classroom.students.find((each) => each.id === id[0])
     return {
       id: jointId(...id),
       cell: cellOf(id),
       place: placeOf(id),
-      there: dueOn === null || (student !== undefined && enrolledOn(student, dueOn)),
+      there: dueOn === null || classroom.wasThere(id[0], dueOn),
     }
   }
 
