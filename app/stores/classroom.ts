@@ -18,6 +18,9 @@ import { useStepping } from './stepping'
 /** Records that belong to one student; a change of another kind may move every grade. */
 const ofStudent = new Set<Kind>(['cell', 'evidence', 'override', 'remark'])
 
+/** A note that is longer is not offered again. */
+const NOTE_LENGTH = 60
+
 /** How long the list of loose ends may lag behind typing. */
 const ENDS_MS = 300
 
@@ -156,6 +159,16 @@ function classroomSetup() {
 
   /** Renders a student's row again, as when a conflict was decided. */
   const renewRow = (studentId: string) => void rowOf(studentId).value++
+
+  /** The notes written more than once in the class, the most frequent first. */
+  const frequentNotes = computed(() => {
+    void shape.value
+    const counts = new Map<string, number>()
+    for (const { note } of Object.values(snapshot.value?.records.cell ?? {}))
+      if (note && note.length <= NOTE_LENGTH) counts.set(note, (counts.get(note) ?? 0) + 1)
+    const often = [...counts].filter(([, count]) => count > 1)
+    return often.toSorted((a, b) => b[1] - a[1]).map(([note]) => note)
+  })
 
   /** A student's grade in a period, by default the one looked at. */
   function gradeOfStudent(studentId: string, ofPeriod = periodId.value): StudentGrade | undefined {
@@ -364,6 +377,7 @@ function classroomSetup() {
     look,
     rowOf,
     renewRow,
+    frequentNotes,
     gradeOfStudent,
     get,
     change,

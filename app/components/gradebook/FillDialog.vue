@@ -78,6 +78,20 @@ const lines = computed(
     }) ?? [],
 )
 
+// Fast hands type on while the dialog opens: that goes into its field, and never into the sheet behind it.
+const panel = useTemplateRef('panel')
+const early = useEventListener(
+  window,
+  'keydown',
+  (event: KeyboardEvent) => {
+    if (panel.value?.contains(document.activeElement)) return early()
+    if (event.key.length === 1 && !event.ctrlKey && !event.metaKey) text.value += event.key
+    event.preventDefault()
+    event.stopPropagation()
+  },
+  { capture: true },
+)
+
 function perform(): void {
   if (!outcome.value?.changes.length || !deed.value) return
   emit('perform', outcome.value, deed.value)
@@ -86,7 +100,7 @@ function perform(): void {
 
 <template>
   <Dialog visible modal header="Fill" :style="{ width: '34rem' }" @update:visible="emit('close')">
-    <form @submit.prevent="perform">
+    <form ref="panel" @submit.prevent="perform">
       <p class="soft">{{ what }}</p>
       <ToggleRow class="kinds" label="What is done" :value="doing" :options="kinds" @choose="doing = $event" />
       <TextField
