@@ -7,6 +7,12 @@ const LOOK_MS = 1000
 /** How many looks until it is asked again whether the listener still teaches the class. */
 const LOOKS_UNTIL_ASKED = 30
 
+/** Everybody who listens to this process, so that it can stop without waiting for them. */
+const listening = new Set<() => void>()
+
+/** Ends all listening, as when the process is asked to stop. Whoever listened asks again when there is a server. */
+export const endNews = (): void => listening.forEach((stop) => stop())
+
 export interface Listener {
   tell(act: ClassAct): Promise<void>
   /** The listener no longer teaches the class, or the records cannot be read. */
@@ -41,7 +47,10 @@ export function newsOf(db: Db, sectionId: string, userId: string, after: number,
   function end(): void {
     over = true
     clearTimeout(timer)
+    listening.delete(stopNow)
   }
+  const stopNow = () => void stop()
+  listening.add(stopNow)
   void look().catch(stop)
   return end
 }

@@ -129,7 +129,7 @@ async function copy(): Promise<void> {
       >
     </div>
     <p v-if="rule === 'usual'" class="soft small">The weekdays on which most of a class's work has been due.</p>
-    <table aria-label="Classes">
+    <table class="ruled" aria-label="Classes">
       <tbody>
         <tr v-for="each in classes" :key="each.id">
           <th scope="row">
@@ -178,19 +178,10 @@ async function copy(): Promise<void> {
   color: var(--soft);
 }
 table {
-  width: 100%;
-  border-collapse: collapse;
   margin-top: 8px;
-}
-th,
-td {
-  padding: 4px 8px 4px 0;
-  text-align: left;
-  font-weight: 400;
-  border-bottom: 1px solid var(--hair);
-  height: 34px;
 }
 th {
   white-space: nowrap;
+  height: 36px;
 }
 </style>

@@ -127,8 +127,8 @@ function perform(): void {
       <p v-if="doing === 'fill blanks'" class="soft small after">
         Who has a score or a mark, or was not in the class then, is left as is.
       </p>
-      <div v-if="lines.length" class="list">
-        <table aria-label="Before and after">
+      <div v-if="lines.length" class="boxed list">
+        <table class="ruled" aria-label="Before and after">
           <tbody>
             <tr v-for="line in lines" :key="line.id">
               <th scope="row">{{ line.name }}</th>
@@ -166,21 +166,7 @@ function perform(): void {
 }
 .list {
   max-height: 260px;
-  overflow-y: auto;
   margin-top: 10px;
-  border: 1px solid var(--line);
-  border-radius: 7px;
-}
-table {
-  width: 100%;
-  border-collapse: collapse;
-}
-th,
-td {
-  padding: 3px 10px;
-  text-align: left;
-  font-weight: 400;
-  border-bottom: 1px solid var(--hair);
 }
 td {
   width: 27%;

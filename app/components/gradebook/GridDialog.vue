@@ -129,8 +129,8 @@ function perform(): void {
     </p>
     <template v-else>
       <h3>Columns</h3>
-      <div class="list">
-        <table aria-label="Columns">
+      <div class="boxed list">
+        <table class="ruled" aria-label="Columns">
           <tbody>
             <tr v-for="column in grid.columns" :key="column.at">
               <th scope="row">{{ column.head || `Column ${column.at + 1}` }}</th>
@@ -175,8 +175,8 @@ function perform(): void {
       </div>
       <template v-if="unknown.length || unsure.length">
         <h3>Names to look at</h3>
-        <div class="list">
-          <table aria-label="Names to look at">
+        <div class="boxed list">
+          <table class="ruled" aria-label="Names to look at">
             <tbody>
               <tr v-for="row in [...unknown, ...unsure]" :key="rowAt(row)">
                 <th scope="row">{{ row.name }}</th>
@@ -209,8 +209,8 @@ function perform(): void {
             : 'Nothing would change'
         }}
       </h3>
-      <div v-if="outcome?.changes.length" class="list">
-        <table aria-label="Before and after">
+      <div v-if="outcome?.changes.length" class="boxed list">
+        <table class="ruled" aria-label="Before and after">
           <tbody>
             <tr v-for="(each, at) in outcome.changes" :key="at">
               <th scope="row">{{ fullName(each.student) }}</th>
@@ -241,20 +241,6 @@ h3 {
 }
 .list {
   max-height: 210px;
-  overflow-y: auto;
-  border: 1px solid var(--line);
-  border-radius: 7px;
-}
-table {
-  width: 100%;
-  border-collapse: collapse;
-}
-th,
-td {
-  padding: 3px 10px;
-  text-align: left;
-  font-weight: 400;
-  border-bottom: 1px solid var(--hair);
 }
 .after {
   font-weight: 600;

@@ -213,7 +213,7 @@ defineExpose({
 </script>
 
 <template>
-  <div class="sheet" :class="density" :style="{ '--row-height': `${rowHeight}px`, '--head-height': `${headHeight}px` }">
+  <div class="sheet" :style="{ '--row-height': `${rowHeight}px`, '--head-height': `${headHeight}px` }">
     <div ref="scroller" class="scroller" tabindex="-1">
       <div
         role="grid"

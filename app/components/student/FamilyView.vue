@@ -22,7 +22,7 @@ const view = computed(() => {
       <p v-for="grade in view.grades" :key="grade.title">
         {{ grade.title }}: <b>{{ [grade.percent && `${grade.percent} %`, grade.label].filter(Boolean).join(', ') }}</b>
       </p>
-      <table v-if="view.lines.length">
+      <table v-if="view.lines.length" class="ruled">
         <thead>
           <tr>
             <th scope="col">Due</th>
@@ -74,25 +74,7 @@ const view = computed(() => {
   background: var(--field);
 }
 table {
-  width: 100%;
-  border-collapse: collapse;
   margin-top: 10px;
-}
-th,
-td {
-  text-align: left;
-  font-weight: 400;
-  padding: 4px 10px 4px 0;
-  border-bottom: 1px solid var(--hair);
-  vertical-align: top;
-}
-thead th {
-  color: var(--soft);
-  font-size: 11.5px;
-}
-.number {
-  text-align: right;
-  white-space: nowrap;
 }
 small {
   display: block;

@@ -51,7 +51,7 @@ function bring(): void {
       @update:visible="from = null"
     >
       <p class="soft">They stay in {{ from.mover.title }} as well; nothing there changes.</p>
-      <table v-if="moved.scores.length" aria-label="Scores that come over">
+      <table v-if="moved.scores.length" class="ruled" aria-label="Scores that come over">
         <tbody>
           <tr v-for="each in moved.scores" :key="each.name">
             <th scope="row">{{ each.name }}</th>
@@ -84,16 +84,7 @@ function bring(): void {
   margin: 8px 0;
 }
 table {
-  width: 100%;
-  border-collapse: collapse;
   margin-top: 8px;
-}
-th,
-td {
-  text-align: left;
-  font-weight: 400;
-  padding: 3px 8px 3px 0;
-  border-bottom: 1px solid var(--hair);
 }
 td:last-child {
   font-weight: 600;

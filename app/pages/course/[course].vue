@@ -30,13 +30,7 @@ const { rows, columns, results, cell, result, version, footers, actions, placeOf
 const chosen = computed(() => (active.value?.rowId ? placeOf(active.value.rowId, active.value.columnId) : null))
 onMounted(() => void nextTick(() => sheet.value?.focus()))
 
-function go(rowStep: number, columnStep: number): void {
-  const at = (list: readonly { id: string }[], id: string | null, step: number) =>
-    list[Math.min(list.length - 1, Math.max(0, list.findIndex((each) => each.id === id) + step))]!.id
-  const { rowId, columnId } = active.value!
-  active.value = { rowId: at(rows.value, rowId, rowStep), columnId: at(columns.value, columnId, columnStep) }
-  void nextTick(() => sheet.value?.show())
-}
+const go = useWalk(active, rows, columns, () => sheet.value?.show())
 useEventListener('keydown', (event: KeyboardEvent) => {
   if (!(event.ctrlKey || event.metaKey) || event.shiftKey || event.key.toLowerCase() !== 'z') return
   if ((event.target as HTMLElement).closest('input:not([hidden]), textarea')) return

@@ -187,7 +187,7 @@ const kinds = actKinds.filter((kind) => kind !== 'load' && kind !== 'policy' && 
         <input v-model.lazy="day" type="date" class="field" aria-label="As of" />
         <template v-if="compared.length">
           <p>{{ moved ? `${counted(moved, 'grade')} moved since.` : 'No grade moved since.' }}</p>
-          <table>
+          <table class="ruled">
             <thead>
               <tr>
                 <th scope="col">Student</th>
@@ -261,25 +261,20 @@ ul {
 }
 .then {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 7px;
   align-content: start;
   justify-items: start;
 }
-table {
-  width: 100%;
-  border-collapse: collapse;
-}
-th,
-td {
-  text-align: left;
-  font-weight: 400;
-  padding: 2px 8px 2px 0;
-  border-bottom: 1px solid var(--hair);
+.then th {
+  max-width: 0;
+  width: 44%;
+  overflow: hidden;
+  text-overflow: ellipsis;
   white-space: nowrap;
 }
-thead th {
-  color: var(--soft);
-  font-size: 11.5px;
+.then td {
+  white-space: nowrap;
 }
 .moved td {
   font-weight: 600;

@@ -165,13 +165,7 @@ async function close(): Promise<void> {
 }
 
 /** Next and previous student or assignment, from the margin. */
-function go(rowStep: number, columnStep: number): void {
-  const at = (list: readonly { id: string }[], id: string | null, step: number) =>
-    list[Math.min(list.length - 1, Math.max(0, list.findIndex((each) => each.id === id) + step))]!.id
-  const { rowId, columnId } = active.value!
-  active.value = { rowId: at(rows.value, rowId, rowStep), columnId: at(columns.value, columnId, columnStep) }
-  void nextTick(() => sheet.value?.show())
-}
+const go = useWalk(active, rows, columns, () => sheet.value?.show())
 
 const corner = computed(() =>
   rows.value.length === classroom.students.length

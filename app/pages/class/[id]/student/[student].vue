@@ -173,7 +173,7 @@ const print = () => window.print()
             <TrendChart :points="trend" />
           </figure>
         </header>
-        <table class="work">
+        <table class="ruled">
           <thead>
             <tr>
               <th scope="col">Due</th>
@@ -212,7 +212,7 @@ const print = () => window.print()
         <p v-if="!lines.length" class="soft">No work in {{ classroom.period?.title }} yet.</p>
         <template v-if="levels.length">
           <h3>Proficiency</h3>
-          <table>
+          <table class="ruled">
             <tbody>
               <tr v-for="each in levels" :key="each.standard.id">
                 <th scope="row">{{ each.standard.code }}</th>
@@ -276,30 +276,9 @@ dd {
 .missing b {
   color: var(--shu);
 }
-table {
-  width: 100%;
-  border-collapse: collapse;
-}
-th,
-td {
-  text-align: left;
-  font-weight: 400;
-  padding: 4px 12px 4px 0;
-  border-bottom: 1px solid var(--hair);
-  vertical-align: top;
-}
-thead th {
-  color: var(--soft);
-  font-size: 11.5px;
-  border-bottom-color: var(--ai3);
-}
 .words > span:not(:empty) + span::before {
   content: '; ';
   color: var(--soft);
-}
-.number {
-  text-align: right;
-  white-space: nowrap;
 }
 sup {
   color: var(--ai4);
