@@ -64,7 +64,9 @@ test('a block takes a mark, the same note, and what stands at its top', async ({
   for (const name of [two!, three!]) await expect(desk.cell(name, column)).toHaveText('4')
   await page.keyboard.press('n')
   const dialog = page.getByRole('dialog', { name: 'Fill' })
-  await dialog.getByLabel('Note', { exact: true }).fill('See me on Friday')
+  // The hands stay on the keys: what is typed goes into the note.
+  await page.keyboard.type('See me on Friday')
+  await expect(dialog.getByLabel('Note', { exact: true })).toHaveValue('See me on Friday')
   await dialog.getByRole('button', { name: 'the family' }).click()
   await dialog.getByRole('button', { name: 'Change 3 cells' }).click()
   for (const name of [one!, two!, three!])

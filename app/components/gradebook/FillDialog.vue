@@ -79,13 +79,13 @@ const lines = computed(
 )
 
 // Fast hands type on while the dialog opens: that goes into its field, and never into the sheet behind it.
-const panel = useTemplateRef('panel')
 const early = useEventListener(
   window,
   'keydown',
   (event: KeyboardEvent) => {
-    if (panel.value?.contains(document.activeElement)) return early()
-    if (event.key.length === 1 && !event.ctrlKey && !event.metaKey) text.value += event.key
+    if (event.key === 'Escape' || document.activeElement?.closest('[role=dialog]')) return early()
+    if (event.key.length === 1 && !event.ctrlKey && !event.metaKey)
+      (doing.value === 'note' ? note : text).value += event.key
     event.preventDefault()
     event.stopPropagation()
   },
@@ -100,7 +100,7 @@ function perform(): void {
 
 <template>
   <Dialog visible modal header="Fill" :style="{ width: '34rem' }" @update:visible="emit('close')">
-    <form ref="panel" @submit.prevent="perform">
+    <form @submit.prevent="perform">
       <p class="soft">{{ what }}</p>
       <ToggleRow class="kinds" label="What is done" :value="doing" :options="kinds" @choose="doing = $event" />
       <TextField
@@ -121,7 +121,7 @@ function perform(): void {
       />
       <template v-else-if="doing === 'note'">
         <label class="label" for="fill-note">Note</label>
-        <Textarea id="fill-note" v-model="note" rows="2" maxlength="2000" fluid />
+        <Textarea id="fill-note" v-model="note" rows="2" maxlength="2000" fluid autofocus />
         <ToggleRow label="Who reads the note" :value="noteFor" :options="readerOptions" @choose="noteFor = $event" />
       </template>
       <p v-if="doing === 'fill blanks'" class="soft small after">
