@@ -48,5 +48,19 @@ export const classHistoryResponse = z.array(classAct)
 export const stepsResponse = z.array(z.array(z.object({ home: z.string(), act })))
 
 export const asOfQuery = z.object({ day: civilDate })
-/** `after` is the number of the last act that the asker has. */
-export const newsQuery = z.object({ after: z.coerce.number().int().min(0) })
+
+/** An act, and the class that it is on. */
+export const news = z.object({ home: id, act: classAct })
+export type News = z.infer<typeof news>
+
+/** Classes, and of each the number of the last act that the asker has: `A:12 B:7`. */
+const KNOWN = /^(.{1,200}):(\d{1,15})$/
+const known = z
+  .string()
+  .max(4000)
+  .transform((text) => text.split(' '))
+  .pipe(z.array(z.string().regex(KNOWN)).min(1).max(30))
+  .transform((pairs) => new Map(pairs.map((pair) => [KNOWN.exec(pair)![1]!, Number(KNOWN.exec(pair)![2])])))
+export const newsQuery = z.object({ known })
+export const saidOfKnown = (of: ReadonlyMap<string, number>): string =>
+  [...of].map(([home, seq]) => `${home}:${seq}`).join(' ')

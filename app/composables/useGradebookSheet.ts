@@ -1,81 +1,122 @@
 import { jointId, type Category } from '#core/acts/records'
 import { periodOf } from '#core/calendar/periods'
 import { readDecimal } from '#core/number/decimal'
-import { assignmentsIn } from '#core/grading/rules'
+import type { Known } from '#core/grading/grade'
 import { mean, median, middleHalf, type Spread } from '#core/grading/spread'
 import { worthOf } from '#core/scores/worth'
 import { toDouble } from '#core/number/ratio'
 import { reaches } from '#core/number/round'
-import { columnsIn, rowsIn, type SheetView } from '~/sheet/view'
+import { bySize, inOrder, isShown, studentsShown, type SheetView } from '~/sheet/view'
 import { scoreView } from '~/sheet/score-view'
-import type { Footer, ResultColumn, ResultView, SheetColumn } from '~/sheet/types'
+import type { CellView, Footer, ResultColumn, ResultView, SheetColumn } from '~/sheet/types'
+import type { Book, BookRow } from './useBook'
+import type { Classroom } from '~/stores/classroom'
 
-/** The gradebook of the open class and period, as the sheet shows it in a view. */
-export function useGradebookSheet(view: Ref<SheetView>, habits: Ref<SheetHabits>) {
-  const classroom = useClassroom()
+/** Of more classes than this, the means stand under the rows only for all together. */
+const CLASSES_UNDER = 4
+
+/** The gradebook of a book and its period, as the sheet shows it in a view. */
+export function useGradebookSheet(book: Book, view: Ref<SheetView>, habits: Ref<SheetHabits>) {
   const { today } = storeToRefs(usePerson())
+  /** Whose categories and periods the heads speak of. */
+  const lead = book.classes[0]!
 
-  /** The work of the period looked at, or of all of a longer one. */
-  const all = computed(() => {
-    const span = classroom.snapshot?.periods.find((each) => each.id === view.value.span)
-    void classroom.shape
-    return span ? assignmentsIn(classroom.snapshot!, span) : classroom.assignments
-  })
-  const shown = computed(() =>
-    columnsIn(classroom.snapshot!, all.value, classroom.categories, classroom.students, view.value, today.value),
+  /** A category of the lead's in another class of the course: the one of the same name. */
+  function categoryIn(classroom: Classroom, id: string): string {
+    if (classroom === lead) return id
+    const name = lead.categories.find((each) => each.id === id)?.name
+    return classroom.categories.find((each) => each.name === name)?.id ?? 'none'
+  }
+
+  const shownWork = computed(() =>
+    book.classes.map((classroom) => {
+      const { category } = view.value
+      const own = { ...view.value, category: category && categoryIn(classroom, category) }
+      const { snapshot, students } = classroom
+      return book.workOf(classroom).filter((each) => isShown(snapshot!, each, students, own, today.value))
+    }),
   )
+  const shown = computed(() => {
+    const ids = new Set(shownWork.value.flat().map((each) => each.id))
+    const columns = book.columns.value.filter((each) => [...each.in.values()].some((id) => ids.has(id)))
+    const known = { categories: lead.categories, periods: lead.snapshot!.periods }
+    return inOrder(columns, (each) => each.first, known, view.value.order)
+  })
   /** Columns that were put away. */
-  const away = computed(() => all.value.filter((each) => each.hidden).length)
+  const away = computed(() => book.columns.value.filter((each) => each.first.hidden).length)
 
   // Which students are shown, and in which order, is settled when the view is chosen: a row never runs away while a
   // score is being typed in it.
-  const rows = useSheetRows(() => {
-    void classroom.shape
-    const it = classroom.snapshot!
-    return rowsIn(it, classroom.students, shown.value, view.value, {
-      today: today.value,
-      grade: (id) => classroom.gradeOfStudent(id)?.effective?.approx ?? null,
-      score(studentId, assignmentId) {
-        const { value } = classroom.get('cell', jointId(studentId, assignmentId))
-        const scales = { scale: classroom.plan!.scale, levels: it.proficiencyScale }
-        const worth = value && worthOf(value, classroom.get('assignment', assignmentId).points, scales)
-        return worth ? toDouble(worth.earned) : null
-      },
-      isLow(id) {
-        const grade = classroom.gradeOfStudent(id)?.effective
-        return grade ? !reaches(grade.approx, classroom.plan!.lowLine, grade.exactly) : false
-      },
+  const rows = computed<BookRow[]>(() => {
+    const found = book.classes.flatMap((classroom, at) => {
+      void classroom.shape
+      const of = { isLow: (id: string) => isLow(classroom, id), today: today.value }
+      const { snapshot, students } = classroom
+      return studentsShown(snapshot!, students, shownWork.value[at]!, view.value.show, of).map((student) =>
+        book.bookRow(classroom, student),
+      )
     })
+    const { sort } = view.value
+    if (sort === 'name') return found
+    if (sort === 'grade' || sort === 'slipping')
+      return bySize(
+        found,
+        ({ classroom, student }) => classroom.gradeOfStudent(student.id)?.effective?.approx ?? null,
+        sort === 'grade' ? 'greatest' : 'smallest',
+      )
+    return bySize(found, (row) => sizeOfScore(row.id, sort), 'greatest')
   })
 
+  function isLow(classroom: Classroom, studentId: string): boolean {
+    const grade = classroom.gradeOfStudent(studentId)?.effective
+    return grade ? !reaches(grade.approx, classroom.plan!.lowLine, grade.exactly) : false
+  }
+  function sizeOfScore(rowId: string, columnId: string): number | null {
+    const place = book.placeOf(rowId, columnId)
+    if (!place) return null
+    const { classroom, id } = place
+    const { value } = classroom.get('cell', jointId(...id))
+    const scales = { scale: classroom.plan!.scale, levels: classroom.snapshot!.proficiencyScale }
+    const worth = value && worthOf(value, classroom.get('assignment', id[1]).points, scales)
+    return worth ? toDouble(worth.earned) : null
+  }
+
   /** Over the first column of each group: its category, or its period where several are shown. */
-  function groupOf(each: (typeof shown.value)[number]): string | undefined {
+  function groupOf({ first }: (typeof shown.value)[number]): string | undefined {
     if (view.value.order === 'category')
-      return classroom.categories.find((one) => one.id === each.categoryId)?.name ?? 'No category'
-    return view.value.span ? (periodOf(classroom.periods, each.dueOn)?.title ?? 'In no period') : undefined
+      return lead.categories.find((one) => one.id === first.categoryId)?.name ?? 'No category'
+    return view.value.span ? (periodOf(lead.periods, first.dueOn)?.title ?? 'In no period') : undefined
   }
 
   const columns = computed<SheetColumn[]>(() =>
-    shown.value.map((each, at) => {
-      const category = classroom.categories.find((one) => one.id === each.categoryId)
-      const worth = each.multiplier === '1' ? `of ${each.points}` : `${each.points} ×${each.multiplier}`
-      const group = groupOf(each)
+    shown.value.map((column, at) => {
+      const { id, first, dueOn } = column
+      const category = lead.categories.find((one) => one.id === first.categoryId)
+      const worth = first.multiplier === '1' ? `of ${first.points}` : `${first.points} ×${first.multiplier}`
+      const group = groupOf(column)
       const before = shown.value[at - 1]
+      const lacking = book.classes.length - column.in.size
+      const days = dueOn.length > 1 ? `${shortDay(dueOn[0]!)} on` : shortDay(dueOn[0]!)
       return {
-        id: each.id,
-        title: each.shortName,
-        under: [shortDay(each.dueOn), worth],
+        id,
+        title: first.shortName,
+        under: [days, worth],
         tint: category?.tint,
         group: before && groupOf(before) === group ? undefined : group,
-        words: `${each.name}, ${category?.name ?? 'no category'}, due ${shortDay(each.dueOn)}, ${each.points} points${each.multiplier === '1' ? '' : `, times ${each.multiplier}`}${each.hidden ? ', put away' : ''}`,
+        words: [
+          `${first.name}, ${category?.name ?? 'no category'}, due ${dueOn.map(shortDay).join(' and ')}`,
+          `${first.points} points${first.multiplier === '1' ? '' : `, times ${first.multiplier}`}`,
+          ...(first.hidden ? ['put away'] : []),
+          ...(lacking ? [`in ${counted(column.in.size, 'class', 'classes')} of ${book.classes.length}`] : []),
+        ].join(', '),
       }
     }),
   )
 
   const results = computed<ResultColumn[]>(() => {
-    const [own, ...longer] = classroom.lineage
+    const [own, ...longer] = lead.lineage
     return [
-      ...(classroom.rules?.categories ?? []).map(({ category, weight }) => ({
+      ...(lead.rules?.categories ?? []).map(({ category, weight }) => ({
         id: category.id,
         title: category.shortName,
         under: weightWords(category, weight),
@@ -84,7 +125,7 @@ export function useGradebookSheet(view: Ref<SheetView>, habits: Ref<SheetHabits>
       {
         id: 'period',
         title: own?.title ?? '',
-        under: `${scaleEnds()}, ${counted(classroom.plan?.places ?? 1, 'place')}`,
+        under: `${scaleEnds()}, ${counted(lead.plan?.places ?? 1, 'place')}`,
         width: 104,
         strong: true,
       },
@@ -96,62 +137,85 @@ export function useGradebookSheet(view: Ref<SheetView>, habits: Ref<SheetHabits>
   function weightWords(category: Category, weight: string): string {
     if (!category.counts) return 'not in'
     if (category.extraCredit) return 'extra'
-    return classroom.rules?.method === 'categories' ? `${weight} %` : ''
+    return lead.rules?.method === 'categories' ? `${weight} %` : ''
   }
 
   function scaleEnds(): string {
-    const steps = classroom.plan?.scale.steps ?? []
+    const steps = lead.plan?.scale.steps ?? []
     return `${steps[0]?.label} to ${steps.at(-1)?.label}`
   }
 
-  const cell = (studentId: string, assignmentId: string) => scoreView(classroom, studentId, assignmentId)
+  function cell(rowId: string, columnId: string): CellView {
+    const place = book.placeOf(rowId, columnId)
+    return place ? scoreView(place.classroom, ...place.id) : { text: '', away: true, words: 'not in this class' }
+  }
 
-  function result(studentId: string, resultId: string): ResultView {
-    if (classroom.categories.some((each) => each.id === resultId)) return categoryResult(studentId, resultId)
+  function result(rowId: string, resultId: string): ResultView {
+    const { classroom, studentId } = book.studentOf(rowId)
+    if (lead.categories.some((each) => each.id === resultId))
+      return categoryResult(classroom, studentId, categoryIn(classroom, resultId))
     const grade = classroom.gradeOfStudent(studentId, resultId === 'period' ? undefined : resultId)
     if (!grade?.effective) return { text: '' }
     const was = grade.override ? (grade.computed?.percent ?? 'none') : undefined
     return { text: grade.effective.percent, label: grade.effective.label, was }
   }
 
-  function categoryResult(studentId: string, categoryId: string): ResultView {
+  function categoryResult(classroom: Classroom, studentId: string, categoryId: string): ResultView {
     const found = classroom.gradeOfStudent(studentId)?.categories.get(categoryId)
     if (found) return { text: found.percent }
     // An empty place says why, where a rule and not a blank has emptied it.
-    const category = classroom.categories.find((each) => each.id === categoryId)!
+    const category = classroom.categories.find((each) => each.id === categoryId)
     const own = (id: string) => classroom.get('assignment', id).categoryId === categoryId
-    return category.dropCount > 0 && [...classroom.droppedOf(studentId)].some(own)
+    return category && category.dropCount > 0 && [...classroom.droppedOf(studentId)].some(own)
       ? { text: '', why: 'dropped' }
       : { text: '' }
   }
 
-  /** The lines under the rows: the class mean, and what else is wanted. */
+  const version = (rowId: string) => {
+    const { classroom, studentId } = book.studentOf(rowId)
+    return classroom.rowOf(studentId)
+  }
+
+  // ---- The lines under the rows ----
+
+  /** The exact numbers of a result, of some of the classes. */
+  const numbers = (of: readonly Classroom[], resultId: string): readonly Known[] =>
+    of.flatMap((classroom) => {
+      const own = lead.categories.some((each) => each.id === resultId) ? categoryIn(classroom, resultId) : resultId
+      return classroom.numbers.get(own === 'period' ? classroom.periodId! : own) ?? []
+    })
+
   const footers = computed<Footer[]>(() => {
     if (rows.value.length === 0) return []
-    const spreads = shown.value.map((each) => [each.id, classroom.spread(each)] as const)
-    const numbers = (resultId: string) =>
-      classroom.numbers.get(resultId === 'period' ? classroom.periodId! : resultId) ?? []
+    const plan = lead.plan!
+    const ends = (half: [string, string] | null) => half && half.map((end) => readDecimal(end) ?? end).join('–')
     const line = (
       title: string,
+      of: readonly Classroom[],
       column: (spread: Spread) => string | null,
-      result: (values: ReturnType<typeof numbers>) => string | null,
+      result: (values: readonly Known[]) => string | null,
     ): Footer => ({
       title,
-      columns: new Map(spreads.map(([id, spread]) => [id, column(spread)])),
-      results: new Map(results.value.map(({ id }) => [id, result(numbers(id))])),
+      columns: new Map(shown.value.map(({ id }) => [id, column(book.spread(id, of.length === 1 ? of[0] : undefined))])),
+      results: new Map(results.value.map(({ id }) => [id, result(numbers(of, id))])),
     })
-    const plan = classroom.plan!
-    const ends = (half: [string, string] | null) => half && half.map((end) => readDecimal(end) ?? end).join('–')
-    return [
+    const meanOf = (title: string, of: readonly Classroom[]) =>
       line(
-        'Class mean',
+        title,
+        of,
         (spread) => spread.mean,
         (values) => mean(values, plan),
-      ),
+      )
+    const all = book.classes
+    const each = book.several && all.length <= CLASSES_UNDER ? all : []
+    return [
+      ...each.map((classroom) => meanOf(`Mean of ${book.shortOf(classroom)}`, [classroom])),
+      meanOf(book.several ? 'Mean of all' : 'Class mean', all),
       ...(habits.value.median
         ? [
             line(
               'Median',
+              all,
               (spread) => spread.median,
               (values) => median(values, plan),
             ),
@@ -161,6 +225,7 @@ export function useGradebookSheet(view: Ref<SheetView>, habits: Ref<SheetHabits>
         ? [
             line(
               'Middle half',
+              all,
               (spread) => ends(spread.middleHalf),
               (values) => ends(middleHalf(values, { places: 0, rounding: 'half up' })),
             ),
@@ -169,5 +234,5 @@ export function useGradebookSheet(view: Ref<SheetView>, habits: Ref<SheetHabits>
     ]
   })
 
-  return { rows, columns, away, results, cell, result, footers }
+  return { rows, columns, away, results, cell, result, version, footers }
 }

@@ -1,26 +1,65 @@
-import { classAct, type ClassAct } from '#shared/history'
+import { partsOf } from '#core/acts/records'
+import { fullName } from '#core/section'
+import { news, saidOfKnown, type ClassAct } from '#shared/history'
+import type { Classroom } from '~/stores/classroom'
+
+/** What somebody else did last in a class that is open, with the way to it. */
+export interface LastNews {
+  by: string
+  what?: string
+  to?: { path: string; query: Record<string, string> }
+}
+export const useLastNews = () => useState<LastNews | null>('last-news', () => null)
 
 /**
- * Listens to what others do in the open class, for as long as the page is seen: a browser has few connections to give,
+ * Listens to what others do in the open classes, for as long as the page is seen: a browser has few connections to give,
  * and what happened meanwhile is told when the page is seen again.
  */
-export function useNews(sectionId: () => string | undefined) {
-  const classroom = useClassroom()
+export function useNews(classes: () => readonly Classroom[]) {
   const visibility = useDocumentVisibility()
+  const last = useLastNews()
   let source: EventSource | null = null
 
   function listen(): void {
     source?.close()
     source = null
-    const id = sectionId()
-    if (!id || visibility.value === 'hidden') return
-    const opened = new EventSource(`/api/classes/${id}/news?after=${classroom.seq}`)
+    const open = new Map(classes().map((each) => [each.snapshot!.section.id, each]))
+    if (open.size === 0 || visibility.value === 'hidden') return
+    const known = saidOfKnown(new Map([...open].map(([id, each]) => [id, each.seq])))
+    const opened = new EventSource(`/api/news?${new URLSearchParams({ known })}`)
     opened.onmessage = ({ data }: MessageEvent<string>) => {
-      const parsed = classAct.safeParse(JSON.parse(data))
-      if (parsed.success && opened === source) classroom.hear(parsed.data as ClassAct)
+      const parsed = news.safeParse(JSON.parse(data))
+      const heardIn = parsed.success && opened === source ? open.get(parsed.data.home) : undefined
+      if (heardIn?.hear(parsed.data!.act as ClassAct)) last.value = saidOf(heardIn, parsed.data!.act as ClassAct)
     }
     source = opened
   }
-  watch([sectionId, visibility], listen, { immediate: true })
-  onScopeDispose(() => source?.close())
+  watch(
+    [
+      () =>
+        classes()
+          .map((each) => each.snapshot!.section.id)
+          .join(' '),
+      visibility,
+    ],
+    listen,
+    { immediate: true },
+  )
+  onScopeDispose(() => {
+    source?.close()
+    last.value = null
+  })
+}
+
+function saidOf(classroom: Classroom, { by, changes }: ClassAct): LastNews {
+  const cell = changes.find((each) => each.kind === 'cell')
+  const [studentId, assignmentId] = partsOf(cell?.id ?? '') as [string, string?]
+  const { students, section } = classroom.snapshot!
+  const student = students.find((each) => each.id === studentId)
+  if (!student || !assignmentId) return { by }
+  return {
+    by,
+    what: `${fullName(student)}, ${classroom.get('assignment', assignmentId).name}`,
+    to: { path: `/class/${section.id}`, query: { student: studentId, assignment: assignmentId } },
+  }
 }

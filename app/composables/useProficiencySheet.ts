@@ -1,6 +1,7 @@
 import { jointId, partsOf, type Plan } from '#core/acts/records'
 import { calculatedLevel, evidenceOf, readLevel, windowOfLevels } from '#core/proficiency/level'
 import { depthOf, levelOf } from '#core/scales/proficiency'
+import { rowOf } from '~/sheet/rows'
 import type { CellView, ResultColumn, ResultView, SheetActions, SheetColumn } from '~/sheet/types'
 
 const DYES = 3
@@ -20,6 +21,7 @@ const methodShort: Record<Plan['proficiency']['method'], string> = {
 /** The levels of the open class and period: a column for each standard of each assignment tagged with it. */
 export function useProficiencySheet(open: (assignmentId: string) => void) {
   const classroom = useClassroom()
+  const { today } = storeToRefs(usePerson())
   const scale = computed(() => classroom.snapshot!.proficiencyScale)
   const tagged = computed(() => classroom.assignments.filter((each) => each.standardIds.length))
   /** The assignments whose evidence counts: by the plan, those of the period or of the year to date. */
@@ -34,7 +36,7 @@ export function useProficiencySheet(open: (assignmentId: string) => void) {
     return classroom.snapshot!.standards.filter((each) => used.has(each.id))
   })
 
-  const rows = useSheetRows()
+  const rows = computed(() => classroom.students.map((each) => rowOf(each, today.value)))
 
   /** A column's id is its assignment and its standard. */
   const columns = computed<SheetColumn[]>(() =>

@@ -3,7 +3,6 @@ import type { ActKind } from '#core/acts/act'
 import { onBlock, type BlockCell, type BlockDeed, type BlockOutcome } from '#core/scores/block'
 import { enteredOn, markLetters, readEntry, type EntryPlace } from '#core/scores/entry'
 import { toggleMark, valueText } from '#core/scores/score'
-import type { SheetActions } from '~/sheet/types'
 import type { Classroom } from '~/stores/classroom'
 
 export type CellId = [studentId: string, assignmentId: string]
@@ -18,16 +17,8 @@ const actOf: Record<BlockDeed['do'], ActKind> = {
   clear: 'clear',
 }
 
-/** What typing, pasting, marks and deeds on blocks do with scores. Each is one act, with one undo. */
-export function scoreActions(
-  classroom: Classroom,
-  open: {
-    note: (block: CellId[]) => void
-    work: () => void
-    fill: (block: CellId[]) => void
-    named: (table: string[][], from: string) => boolean
-  },
-) {
+/** What typing, pasting, marks and deeds on blocks do with the scores of one class. Each is one act. */
+export function scoreActions(classroom: Classroom) {
   const cellOf = (id: CellId) => classroom.get('cell', jointId(...id))
 
   function placeOf([studentId, assignmentId]: CellId): EntryPlace {
@@ -56,44 +47,22 @@ export function scoreActions(
     }
   }
 
-  /** What a deed would do to a block, and, on request, does it. */
-  const foresee = (cells: readonly CellId[], deed: BlockDeed): BlockOutcome => onBlock(cells.map(blockCell), deed)
-  const perform = (outcome: BlockOutcome, deed: BlockDeed) => change(actOf[deed.do], outcome.changes)
+  return {
+    cellOf,
+    text: (id: CellId) => valueText(cellOf(id).value),
 
-  function letter(key: string, cells: CellId[]): boolean {
-    if (key === 'n') return (open.note(cells), true)
-    if (key === '=') return (open.work(), true)
-    if (key === 'f') return (open.fill(cells), true)
-    const mark = markLetters[key]
-    if (!mark) return false
-    // A block is set as one: where any lacks the mark, all get it.
-    const all = cells.every((id) => cellOf(id).marks.includes(mark))
-    change(
-      'mark',
-      cells
-        .filter((id) => cellOf(id).marks.includes(mark) === all)
-        .map((id) => ({ id: jointId(...id), to: { marks: toggleMark(cellOf(id).marks, mark) } })),
-    )
-    return true
-  }
-
-  const actions: Omit<SheetActions, 'open'> = {
-    text: (...id) => valueText(cellOf(id).value),
-    enter(studentId, assignmentId, text) {
-      const id: CellId = [studentId, assignmentId]
+    /** Keeps an entry; gives words when it is refused. */
+    enter(id: CellId, text: string): string | null {
       const entry = readEntry(text, placeOf(id))
       if ('refused' in entry) return entry.refused
       change('type', [{ id: jointId(...id), to: enteredOn(cellOf(id), entry) }])
       return null
     },
-    clear(cells) {
-      const deed: BlockDeed = { do: 'clear' }
-      perform(foresee(cells, deed), deed)
-    },
-    paste(entries) {
+
+    /** Keeps those entries that can be read; gives how many cannot. */
+    paste(entries: [CellId, text: string][]): number {
       let refused = 0
-      const kept = entries.flatMap(([studentId, assignmentId, text]) => {
-        const id: CellId = [studentId, assignmentId]
+      const kept = entries.flatMap(([id, text]) => {
         const entry = readEntry(text, placeOf(id))
         if ('refused' in entry) return (refused++, [])
         return [{ id: jointId(...id), to: enteredOn(cellOf(id), entry) }]
@@ -101,20 +70,39 @@ export function scoreActions(
       change('paste', kept)
       return refused
     },
-    named: open.named,
-    fillDown: (columns) =>
-      void change(
+
+    /** Copies scores and their marks into cells. */
+    copy(cells: { id: CellId; from: Readonly<Cell> }[]): void {
+      change(
         'fill',
-        columns.flatMap(([first, ...below]) => {
-          const { value, marks } = cellOf(first!)
-          return below.map((id) => ({ id: jointId(...id), to: { value, marks: [...marks] } }))
-        }),
-      ),
-    isBlank(...id) {
+        cells.map(({ id, from }) => ({ id: jointId(...id), to: { value: from.value, marks: [...from.marks] } })),
+      )
+    },
+
+    isBlank(id: CellId): boolean {
       const { cell, there } = blockCell(id)
       return there && cell.value === null && cell.marks.length === 0
     },
-    letter,
+
+    allMarked: (key: string, ids: CellId[]) => ids.every((id) => hasMark(cellOf(id), key)),
+    /** Sets the mark of a letter in cells, or takes it from them; answers whether the letter is of a mark. */
+    mark(key: string, ids: CellId[], set: boolean): boolean {
+      const mark = markLetters[key]
+      if (!mark) return false
+      change(
+        'mark',
+        ids
+          .filter((id) => cellOf(id).marks.includes(mark) !== set)
+          .map((id) => ({ id: jointId(...id), to: { marks: toggleMark(cellOf(id).marks, mark) } })),
+      )
+      return true
+    },
+
+    /** What a deed would do to a block, and, on request, does it. */
+    foresee: (ids: readonly CellId[], deed: BlockDeed): BlockOutcome => onBlock(ids.map(blockCell), deed),
+    perform: (outcome: BlockOutcome, deed: BlockDeed) => void change(actOf[deed.do], outcome.changes),
   }
-  return { actions, foresee, perform, placeOf }
 }
+export type ScoreActions = ReturnType<typeof scoreActions>
+
+const hasMark = ({ marks }: Readonly<Cell>, key: string): boolean => marks.some((mark) => mark === markLetters[key])

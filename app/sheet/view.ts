@@ -1,5 +1,5 @@
 import { jointId, record, type Assignment, type Category } from '#core/acts/records'
-import { periodOf } from '#core/calendar/periods'
+import { periodOf, type Period } from '#core/calendar/periods'
 import type { Listed } from '#core/grading/rules'
 import { enrolledOn, type ClassSnapshot, type Student } from '#core/section'
 
@@ -58,77 +58,74 @@ export function isUnscored(snapshot: ClassSnapshot, student: Student, assignment
 const isMissing = (snapshot: ClassSnapshot, student: Student, assignment: Listed<Assignment>) =>
   record(snapshot.records, 'cell', jointId(student.id, assignment.id)).marks.includes('missing')
 
-/** The columns of a view, in its order. `today` parts what is due from what is still to come. */
-export function columnsIn(
+/** Whether a view shows an assignment. `today` parts what is due from what is still to come. */
+export function isShown(
   snapshot: ClassSnapshot,
-  assignments: readonly Listed<Assignment>[],
-  categories: readonly Listed<Category>[],
+  each: Listed<Assignment>,
   students: readonly Student[],
   view: SheetView,
   today: string,
-): Listed<Assignment>[] {
-  const wanted = {
-    all: () => true,
-    low: () => true,
-    missing: (each: Listed<Assignment>) => students.some((student) => isMissing(snapshot, student, each)),
-    unscored: (each: Listed<Assignment>) =>
-      (each.dueOn ?? '9999') <= today && students.some((student) => isUnscored(snapshot, student, each)),
-  }[view.show]
-  const kept = assignments.filter(
-    (each) =>
-      (view.away || !each.hidden) &&
-      (view.category === null || each.categoryId === view.category) &&
-      (view.standard === null || each.standardIds.includes(view.standard)) &&
-      wanted(each),
-  )
-  const placeOf = (id: string | null) => {
-    const at = categories.findIndex((each) => each.id === id)
-    return at < 0 ? categories.length : at
+): boolean {
+  if (each.hidden && !view.away) return false
+  if (view.category !== null && each.categoryId !== view.category) return false
+  if (view.standard !== null && !each.standardIds.includes(view.standard)) return false
+  if (view.show === 'missing') return students.some((student) => isMissing(snapshot, student, each))
+  if (view.show === 'unscored') return isDue(each, today) && students.some((one) => isUnscored(snapshot, one, each))
+  return true
+}
+const isDue = (each: Listed<Assignment>, today: string) => (each.dueOn ?? '9999') <= today
+
+/** The columns of a view in its order; they come by due date. */
+export function inOrder<T>(
+  columns: readonly T[],
+  assignment: (column: T) => Listed<Assignment>,
+  known: { categories: readonly Listed<Category>[]; periods: readonly Period[] },
+  order: SheetView['order'],
+): T[] {
+  const category = (id: string | null) => {
+    const at = known.categories.findIndex((each) => each.id === id)
+    return at < 0 ? known.categories.length : at
   }
-  const periodAt = (each: Listed<Assignment>) => periodOf(snapshot.periods, each.dueOn)?.firstDay ?? '9999'
-  switch (view.order) {
+  const period = (each: Listed<Assignment>) => periodOf(known.periods, each.dueOn)?.firstDay ?? '9999'
+  const by = (compare: (a: Listed<Assignment>, b: Listed<Assignment>) => number) =>
+    columns.toSorted((a, b) => compare(assignment(a), assignment(b)))
+  switch (order) {
     case 'newest':
-      return kept.toReversed()
+      return columns.toReversed()
     case 'category':
-      return kept.toSorted((a, b) => placeOf(a.categoryId) - placeOf(b.categoryId))
+      return by((a, b) => category(a.categoryId) - category(b.categoryId))
     case 'hand':
-      return kept.toSorted((a, b) => periodAt(a).localeCompare(periodAt(b)) || a.place - b.place)
+      return by((a, b) => period(a).localeCompare(period(b)) || a.place - b.place)
     default:
-      return kept
+      return [...columns]
   }
 }
 
-/** The rows of a view, in its order. */
-export function rowsIn(
+/** The students of a class that a view shows, of those columns that it shows. */
+export function studentsShown(
   snapshot: ClassSnapshot,
   students: readonly Student[],
   columns: readonly Listed<Assignment>[],
-  view: SheetView,
-  of: {
-    /** The number that a student's grade, or score of an assignment, is sorted by; null where there is none. */
-    grade: (studentId: string) => number | null
-    score: (studentId: string, assignmentId: string) => number | null
-    isLow: (studentId: string) => boolean
-    today: string
-  },
+  show: SheetView['show'],
+  of: { isLow: (studentId: string) => boolean; today: string },
 ): Student[] {
-  const due = columns.filter((each) => (each.dueOn ?? '9999') <= of.today)
+  const due = columns.filter((each) => isDue(each, of.today))
   const wanted = {
     all: () => true,
     low: (student: Student) => of.isLow(student.id),
     missing: (student: Student) => columns.some((each) => isMissing(snapshot, student, each)),
     unscored: (student: Student) => due.some((each) => isUnscored(snapshot, student, each)),
-  }[view.show]
-  const kept = students.filter(wanted)
-  if (view.sort === 'name') return kept
-  const number = (student: Student) =>
-    view.sort === 'grade' || view.sort === 'slipping' ? of.grade(student.id) : of.score(student.id, view.sort)
-  const way = view.sort === 'slipping' ? 1 : -1
-  // Who has no number comes last, either way.
-  const sized = kept.map((student) => ({ student, size: number(student) }))
+  }[show]
+  return students.filter(wanted)
+}
+
+/** By a number, the greatest first or the smallest; who has none comes last, either way. */
+export function bySize<T>(rows: readonly T[], size: (row: T) => number | null, first: 'greatest' | 'smallest'): T[] {
+  const way = first === 'smallest' ? 1 : -1
+  const sized = rows.map((row) => ({ row, size: size(row) }))
   return sized
     .toSorted((a, b) =>
       a.size === null || b.size === null ? Number(a.size === null) - Number(b.size === null) : way * (a.size - b.size),
     )
-    .map(({ student }) => student)
+    .map(({ row }) => row)
 }

@@ -5,7 +5,7 @@ import { gradingPeriods, periodToday, type Period } from '#core/calendar/periods
 import { Grades, type StudentGrade } from '#core/grading/grades'
 import { assignmentsIn, categoriesOf, planOf, rulesOf, withAncestors, type Listed } from '#core/grading/rules'
 import { classGrades, studentsIn } from '#core/grading/section'
-import { mean as meanIn, spreadOf, type Spread } from '#core/grading/spread'
+import { mean as meanIn, spreadOf, worthsOf, type Spread } from '#core/grading/spread'
 import type { GradeWork } from '#core/grading/work/grade'
 import { looseEnds } from '#core/looseends'
 import { enrolledOn, type ClassSnapshot, type Student } from '#core/section'
@@ -13,7 +13,7 @@ import { actsResponse, openClassResponse } from '#shared/class'
 import type { ClassAct } from '#shared/history'
 import type { Together } from '#shared/plans'
 import { useConflicts } from './conflicts'
-import { useStepping } from './stepping'
+import { useStepping, type SteppedClass, type Stepping } from './stepping'
 
 /** Records that belong to one student; a change of another kind may move every grade. */
 const ofStudent = new Set<Kind>(['cell', 'evidence', 'override', 'remark'])
@@ -43,8 +43,6 @@ function classroomSetup() {
   const seq = ref(0)
   /** Acts made here of which no news has come back yet: what others do goes under them. */
   const unheard = new Map<string, Change[]>()
-  /** What somebody else did last, for the status line. */
-  const news = ref<{ by: string; cellId: string | null } | null>(null)
   /** Cells that the district does not hold as they are; null before the first exchange. */
   let unsent: Set<string> | null = null
   const spreads = new Map<string, Spread>()
@@ -98,11 +96,14 @@ function classroomSetup() {
   }
   const mean = computed(() => meanIn(numbers.value.get(periodId.value ?? '') ?? [], plan.value ?? blanks.plan))
 
+  /** What the scores of an assignment are worth. */
+  const worths = (assignmentId: string) =>
+    worthsOf(snapshot.value!, { ...get('assignment', assignmentId), id: assignmentId })
   /** How the scores of an assignment lie; made again when one of them changes. */
-  function spread(assignment: Listed<Assignment>): Spread {
+  function spread(assignmentId: string): Spread {
     void touched.value
-    let found = spreads.get(assignment.id)
-    if (!found) spreads.set(assignment.id, (found = spreadOf(snapshot.value!, assignment)))
+    let found = spreads.get(assignmentId)
+    if (!found) spreads.set(assignmentId, (found = spreadOf(worths(assignmentId))))
     return found
   }
 
@@ -129,10 +130,7 @@ function classroomSetup() {
     unsent = lacking && new Set(lacking)
     snapshot.value = markRaw(read)
     look(wantedPeriod)
-    if (another) {
-      news.value = null
-      void stepping.load(waiting)
-    }
+    if (another) void own.load()
   }
 
   /** Looks at a period; without one, at today's. */
@@ -201,8 +199,8 @@ function classroomSetup() {
     return true
   }
 
-  function perform(kind: ActKind, changes: Change[], of?: string): Act {
-    const act = { id: crypto.randomUUID(), kind, at: new Date().toISOString(), ...(of && { of }), changes } as Act
+  function perform(kind: ActKind, changes: Change[], marks: Pick<Act, 'of' | 'deed'> = {}): Act {
+    const act = { id: crypto.randomUUID(), kind, at: new Date().toISOString(), ...marks, changes } as Act
     if (import.meta.dev) actSchema.parse(act)
     unheard.set(act.id, changes)
     for (const each of changes) conflicts.end(each.kind, each.id)
@@ -213,7 +211,8 @@ function classroomSetup() {
 
   /** Does changes of the open class as a step that can be taken back. */
   function enact(kind: ActKind, changes: Change[]): void {
-    stepping.did([{ home: snapshot.value!.section.id, act: perform(kind, changes) }])
+    const deed = steps.deed()
+    steps.did([{ home: snapshot.value!.section.id, act: perform(kind, changes, deed ? { deed } : {}) }])
   }
 
   function lay(changes: readonly Change[]): void {
@@ -231,6 +230,13 @@ function classroomSetup() {
     }
     for (const id of ids) rowOf(id).value++
     touched.value++
+  }
+
+  /** Lays on what was kept meanwhile; what stands in pencil stays as it was tried. */
+  function layUnderPencil(changes: readonly Change[]): void {
+    const before = pencil.value?.records
+    lay(before ? changes.filter(({ kind, id }) => !changeTo(before, kind, id, get(kind, id))) : changes)
+    if (before) for (const each of changes) applyChange(before, each)
   }
 
   /** Takes up the pencil: from now on changes are tried and not kept. */
@@ -272,7 +278,7 @@ function classroomSetup() {
   async function together(acts: Together): Promise<void> {
     if (saving.count) throw new ApiProblem('unsaved', 'Something is still being saved. Try again in a moment.')
     await sendTogether(acts)
-    stepping.did(acts)
+    steps.did(acts)
   }
 
   async function sendTogether(acts: Together): Promise<void> {
@@ -282,32 +288,38 @@ function classroomSetup() {
     if (here) lay(here.act.changes as Change[])
   }
 
-  const stepping = useStepping({
-    sectionId: () => snapshot.value!.section.id,
-    standing,
-    perform,
+  const stepped: SteppedClass = { standing, perform }
+  const own = useStepping({
+    classes: () => new Map(snapshot.value ? [[snapshot.value.section.id, stepped]] : []),
     together: sendTogether,
     say: (words) => notices.value.push(words),
   })
+  /** What is done here is a step of these: the class's own, or those of several classes that are open together. */
+  let steps: Stepping = own
+  const stepWith = (shared: Stepping | null) => void (steps = shared ?? own)
+
   /** Takes back an act of the person's own, however old, where nobody has changed the same thing since. */
   function takeBack(of: string, made: readonly Change[]): void {
     const changes = standing(made.map(inverse).reverse())
-    if (changes.length) perform('undo', changes, of)
+    if (changes.length) perform('undo', changes, { of })
   }
-  const step = (way: 'undo' | 'redo') => (pencil.value ? Promise.resolve() : stepping[way]())
+  const step = (way: 'undo' | 'redo') => (pencil.value ? Promise.resolve() : own[way]())
 
-  /** Takes in what was done on the class elsewhere; what was done here and not yet heard of stays on top. */
-  function hear(act: ClassAct): void {
-    if (act.seq <= seq.value) return
+  /**
+   * Takes in what was done on the class elsewhere; what was done here and not yet heard of stays on top.
+   *
+   * @returns whether it is news here
+   */
+  function hear(act: ClassAct): boolean {
+    if (act.seq <= seq.value) return false
     seq.value = act.seq
-    if (unheard.delete(act.id)) return
+    if (unheard.delete(act.id)) return false
     const changes = act.changes as Change[]
-    lay(changes)
-    if (pencil.value) for (const each of changes) applyChange(pencil.value.records, each)
-    const mine = [...unheard.values()].flat()
-    if (mine.length) lay(mine)
-    news.value = { by: act.by, cellId: changes.find((each) => each.kind === 'cell')?.id ?? null }
+    const same = new Set(changes.map((each) => `${each.kind} ${each.id}`))
+    const mine = [...unheard.values()].flat().filter((each) => same.has(`${each.kind} ${each.id}`))
+    layUnderPencil([...changes, ...mine])
     if (changes.some((each) => each.kind === 'declaration')) void open(snapshot.value!.section.id, periodId.value)
+    return true
   }
 
   /** The changes that still find what they start from; says so where one does not. */
@@ -333,8 +345,7 @@ function classroomSetup() {
     })
     if (corrected.length) {
       unheard.delete(act.id)
-      lay(corrected)
-      if (pencil.value) for (const each of corrected) applyChange(pencil.value.records, each)
+      layUnderPencil(corrected)
     }
     // What a declaration keeps is made by the server.
     if (changes.some((each) => each.kind === 'declaration')) void open(sectionId, periodId.value)
@@ -356,6 +367,7 @@ function classroomSetup() {
     mean,
     numbers,
     spread,
+    worths,
     pencil,
     penciled,
     takePencil,
@@ -366,9 +378,11 @@ function classroomSetup() {
     shape,
     touched,
     notices,
-    steps: stepping.counts,
+    steps: own.counts,
+    stepped,
+    stepWith,
+    sendTogether,
     seq,
-    news,
     takeBack,
     isUnsent: (cellId: string) => unsent?.has(cellId) ?? false,
     conflicts,

@@ -1,46 +1,70 @@
 import type { Act, Change } from '#core/acts/act'
 import { inverse } from '#core/acts/apply'
-import { stepsOf, type Step } from '#core/acts/steps'
+import { mergedSteps, stepsOf, type Step } from '#core/acts/steps'
 import { stepsResponse } from '#shared/history'
 import type { Together } from '#shared/plans'
 
-/** What steps through acts needs of the class that is open. */
+/** What steps need of a class that is open. */
 export interface SteppedClass {
-  sectionId: () => string
   /** The changes that still find what they start from; says so where one does not. */
-  standing: (changes: Change[]) => Change[]
+  standing(changes: Change[]): Change[]
   /** Does changes of this class as one act, at once. */
-  perform: (kind: 'undo' | 'redo', changes: Change[], of: string) => void
+  perform(kind: 'undo' | 'redo', changes: Change[], marks: { of: string; deed?: string }): void
+}
+
+interface Stepped {
+  /** The classes that are open, by id. */
+  classes: () => ReadonlyMap<string, SteppedClass>
   /** Does acts on several homes, all of them or nothing. */
   together: (acts: Together) => Promise<void>
   say: (words: string) => void
 }
 
-/** Undo and redo: the steps of this person in the open class, those from before a reload among them. */
-export function useStepping(it: SteppedClass) {
+/** Undo and redo: the steps of this person in the classes that are open, those from before a reload among them. */
+export function useStepping(it: Stepped) {
+  const saving = useSaving()
   let done: Step[] = []
   let undone: Step[] = []
+  /** What is being gathered into one step. */
+  let gathered: { deed: string; step: Step } | null = null
   const counts = ref({ undo: 0, redo: 0 })
   const count = () => (counts.value = { undo: done.length, redo: undone.length })
 
   /** A new act: from here on it is the nearest to take back. */
   function did(step: Step): void {
+    if (gathered) return void gathered.step.push(...step)
     done.push(step)
     undone.length = 0
     count()
   }
 
+  /** Everything done inside, in however many classes, is one step. */
+  function asOne<T>(work: () => T): T {
+    if (gathered) return work()
+    gathered = { deed: crypto.randomUUID(), step: [] }
+    const { step } = gathered
+    try {
+      return work()
+    } finally {
+      gathered = null
+      if (step.length) did(step)
+    }
+  }
+
   /** Begins with what the server knows of this person's acts, and what it does not have yet. */
-  async function load(unsent: readonly Act[]): Promise<void> {
-    const home = it.sectionId()
+  async function load(): Promise<void> {
+    const homes = [...it.classes().keys()]
     done = []
     undone = []
     count()
-    const taken = (await ask(`/api/classes/${home}/steps`, stepsResponse).catch(() => [])) as Step[]
-    if (home !== it.sectionId()) return
-    const known = new Set(taken.flatMap((step) => step.map(({ act }) => act.id)))
-    const since = [...unsent.map((act) => [{ home, act }]), ...done].filter(([first]) => !known.has(first!.act.id))
-    const steps = stepsOf([...taken, ...since], home)
+    const unsent = await Promise.all(
+      homes.map(async (home) => (await saving.unsent(home)).map((act): Step => [{ home, act }])),
+    )
+    const taken = await Promise.all(
+      homes.map((home) => ask(`/api/classes/${home}/steps`, stepsResponse).catch(() => []) as Promise<Step[]>),
+    )
+    if (homes.join() !== [...it.classes().keys()].join()) return
+    const steps = stepsOf(mergedSteps([...taken, ...unsent, done]), new Set(homes))
     done = steps.done
     undone = steps.undone
     count()
@@ -64,10 +88,13 @@ export function useStepping(it: SteppedClass) {
   async function stepped(acts: Step, kind: 'undo' | 'redo'): Promise<boolean> {
     const changesOf = (act: Act) =>
       kind === 'undo' ? (act.changes as Change[]).map(inverse).reverse() : (act.changes as Change[])
-    const [first] = acts
-    if (acts.length === 1 && first!.home === it.sectionId()) {
-      const changes = it.standing(changesOf(first!.act))
-      if (changes.length) it.perform(kind, changes, first!.act.id)
+    const open = it.classes()
+    const deed = acts.length > 1 ? crypto.randomUUID() : undefined
+    if (acts.every(({ home }) => open.has(home))) {
+      for (const { home, act } of acts) {
+        const changes = open.get(home)!.standing(changesOf(act))
+        if (changes.length) open.get(home)!.perform(kind, changes, { of: act.id, deed })
+      }
       return true
     }
     try {
@@ -91,5 +118,6 @@ export function useStepping(it: SteppedClass) {
     }
   }
 
-  return { counts, did, load, undo, redo }
+  return { counts, deed: () => gathered?.deed, did, asOne, load, undo, redo }
 }
+export type Stepping = ReturnType<typeof useStepping>

@@ -66,6 +66,8 @@ export const act = z.strictObject({
   at: z.iso.datetime(),
   /** The act that an undo takes back, or that a redo does again. */
   of: z.uuid().optional(),
+  /** Acts on several homes that were one deed share it. */
+  deed: z.uuid().optional(),
   changes: z.array(change).min(1).max(10_000),
 })
 export type Act = z.infer<typeof act>

@@ -72,9 +72,8 @@ export interface Spread {
 const onePlace: Rounding = { places: 1, rounding: 'half up' }
 const TENTHS = 11
 
-/** How the scores of one assignment lie. */
-export function spreadOf(snapshot: ClassSnapshot, assignment: Listed<Assignment>): Spread {
-  const worths = worthsOf(snapshot, assignment)
+/** How scores lie, from what they are worth. */
+export function spreadOf(worths: readonly Worth[]): Spread {
   const points = inSize(worths.map(({ earned }) => known(earned)))
   const tenths = Array<number>(TENTHS).fill(0)
   for (const { share } of worths) if (share) tenths[tenthOf(share)]!++

@@ -48,8 +48,8 @@ export async function takeTogether(
   return db.transaction(async (tx) => {
     const byHome = [...deeds].sort((a, b) => a.home.id.localeCompare(b.home.id))
     const taken = new Map<string, TakenAct>()
-    const deedId = deeds.length > 1 ? deeds[0]!.act.id : null
-    for (const { home, act } of byHome) taken.set(act.id, await takeAct(tx, home, userId, act, now, deedId))
+    const deed = deeds.length > 1 ? deeds[0]!.act.id : undefined
+    for (const { home, act } of byHome) taken.set(act.id, await takeAct(tx, home, userId, { deed, ...act }, now))
     const inOrder = deeds.map(({ act }) => taken.get(act.id)!)
     const refused = inOrder.flatMap(({ outcomes }) => outcomes).find((outcome) => outcome.done === 'refused')
     if (refused?.done === 'refused')
@@ -65,14 +65,7 @@ export async function takeTogether(
   })
 }
 
-async function takeAct(
-  tx: Db,
-  home: Home,
-  userId: string,
-  act: Act,
-  now: Date,
-  deedId: string | null = null,
-): Promise<TakenAct> {
+async function takeAct(tx: Db, home: Home, userId: string, act: Act, now: Date): Promise<TakenAct> {
   // Acts on one home are taken one after the other, whichever process takes them.
   await tx.execute(sql`select pg_advisory_xact_lock(hashtextextended(${home.id}, 0))`)
   const [before] = await tx.select().from(journal).where(eq(journal.id, act.id))
@@ -105,7 +98,7 @@ async function takeAct(
     homeId: home.id,
     userId,
     kind: act.kind,
-    deedId,
+    deedId: act.deed ?? null,
     ofId: act.of ?? null,
     madeAt: new Date(act.at),
     takenAt: now,

@@ -1,10 +1,10 @@
-import { and, asc, desc, eq, gt, gte, inArray, lt, lte, max, sql, type SQL } from 'drizzle-orm'
+import { and, asc, desc, eq, gt, gte, inArray, lt, lte, max, or, sql, type SQL } from 'drizzle-orm'
 import type { Act, Change } from '../../core/acts/act'
 import { applyChange, type Outcome } from '../../core/acts/apply'
 import { noRecords, type Kind } from '../../core/acts/records'
 import type { Step } from '../../core/acts/steps'
 import type { ClassSnapshot } from '../../core/section'
-import type { ClassAct, ClassHistoryQuery, HistoryEntry } from '../../shared/history'
+import type { ClassAct, ClassHistoryQuery, HistoryEntry, News } from '../../shared/history'
 import type { Db } from '../database/client'
 import { journal, users } from '../database/schema'
 import { loadSnapshot } from './snapshot'
@@ -109,17 +109,20 @@ export async function ownActs(db: Db, sectionId: string, userId: string, now = n
     .limit(STEPS)
   const deeds = rows.flatMap((row) => row.deedId ?? [])
   const together = deeds.length
-    ? await db.select().from(journal).where(inArray(journal.deedId, deeds)).orderBy(asc(journal.seq))
+    ? await db
+        .select()
+        .from(journal)
+        .where(and(inArray(journal.deedId, deeds), eq(journal.userId, userId)))
+        .orderBy(asc(journal.seq))
     : []
   return rows
     .reverse()
     .map((row) =>
-      (row.deedId ? together.filter((each) => each.deedId === row.deedId) : [row]).map((each) => ({
-        home: each.homeId === userId ? 'desk' : each.homeId,
-        act: actOf(each),
-      })),
+      (row.deedId ? together.filter((each) => each.deedId === row.deedId) : [row])
+        .map((each) => ({ home: each.homeId === userId ? 'desk' : each.homeId, act: actOf(each) }))
+        .filter(({ act }) => act.changes.length > 0),
     )
-    .filter((step) => step.every(({ act }) => act.changes.length > 0))
+    .filter((step) => step.length > 0)
 }
 
 const actOf = (row: Row): Act =>
@@ -128,6 +131,7 @@ const actOf = (row: Row): Act =>
     kind: row.kind,
     at: row.madeAt.toISOString(),
     ...(row.ofId ? { of: row.ofId } : {}),
+    ...(row.deedId ? { deed: row.deedId } : {}),
     changes: applied(row),
   }) as Act
 
@@ -140,10 +144,14 @@ export async function lastSeq(db: Db, sectionId: string): Promise<number> {
   return Number(row?.last ?? 0)
 }
 
-/** What happened in a class after an act, oldest first. Acts on one class have numbers in the order of their keeping. */
-export async function actsAfter(db: Db, sectionId: string, seq: number): Promise<ClassAct[]> {
-  const rows = await actsOf(db, and(eq(journal.homeId, sectionId), gt(journal.seq, seq)))
-  return rows.reverse().map((row) => classAct(row, applied(row.entry)))
+/**
+ * What happened in classes after the act of each that is known, oldest first. Acts on one class have numbers in the order
+ * of their keeping.
+ */
+export async function actsAfter(db: Db, known: ReadonlyMap<string, number>): Promise<News[]> {
+  const since = [...known].map(([home, seq]) => and(eq(journal.homeId, home), gt(journal.seq, seq)))
+  const rows = await actsOf(db, or(...since))
+  return rows.reverse().map((row) => ({ home: row.entry.homeId, act: classAct(row, applied(row.entry)) }))
 }
 
 /**

@@ -80,7 +80,7 @@ const routes: Record<string, { path: () => string; body?: () => unknown; answers
   'classes/[id]/steps.get': { path: () => `/api/classes/${classId}/steps`, answers: ofClass },
   'classes/[id]/as-of.get': { path: () => `/api/classes/${classId}/as-of?day=2026-11-10`, answers: ofClass },
   'classes/[id]/movers.get': { path: () => `/api/classes/${classId}/movers`, answers: ofClass },
-  'classes/[id]/news.get': { path: () => `/api/classes/${classId}/news?after=0`, answers: ofClass },
+  'news.get': { path: () => `/api/news?known=${classId}:0`, answers: ofClass },
   'classes/[id]/compare.get': { path: () => `/api/classes/${classId}/compare`, answers: ofClass },
   'classes/[id]/push.post': {
     path: () => `/api/classes/${classId}/push`,

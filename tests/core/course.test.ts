@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest'
 import { blanks } from '#core/acts/records'
-import { courseColumns } from '~/sheet/course'
+import { columnsOf } from '~/sheet/columns'
 import { stretch } from '~/sheet/window'
 
 const work = (id: string, to: object) => ({ ...blanks.assignment, id, name: id, removed: false, ...to })
 
 describe('classes of a course side by side', () => {
   it('linked copies, and work of one name and points, are one column; the rest stands alone, by the earliest date', () => {
-    const columns = courseColumns([
+    const columns = columnsOf([
       {
         id: '7A',
         assignments: [

@@ -6,7 +6,7 @@ import { agrees, completed } from '#core/grading/grade'
 import { Grades, type StudentGrade } from '#core/grading/grades'
 import { assignmentsOf, planOf } from '#core/grading/rules'
 import { classMean, studentsIn, toScore } from '#core/grading/section'
-import { spreadOf } from '#core/grading/spread'
+import { spreadOf, worthsOf } from '#core/grading/spread'
 import { departures, standing } from '#core/grading/declared'
 import { jointId } from '#core/acts/records'
 import { roundExact } from '#core/number/round'
@@ -270,6 +270,6 @@ describe('lists', () => {
     const snapshot = one({ ann: { a: '80' }, ben: { a: { marks: ['absent'] } } })
     expect(toScore(snapshot, q2(snapshot), '2026-11-25')).toBe(2)
     expect(toScore(snapshot, q2(snapshot), '2026-11-09')).toBe(0)
-    expect(spreadOf(snapshot, assignmentsOf(snapshot)[0]!).mean).toBe('80.0')
+    expect(spreadOf(worthsOf(snapshot, assignmentsOf(snapshot)[0]!)).mean).toBe('80.0')
   })
 })

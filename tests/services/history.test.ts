@@ -7,7 +7,7 @@ import { stepsOf } from '#core/acts/steps'
 import { Grades } from '#core/grading/grades'
 import type { ClassSnapshot } from '#core/section'
 import { classHistoryResponse, stepsResponse } from '#shared/history'
-import type { ClassAct } from '#shared/history'
+import type { News } from '#shared/history'
 import type { DbHandle } from '../../server/database/client'
 import { takeActs, takeTogether } from '../../server/services/acts'
 import { classHome, deskHome } from '../../server/services/homes'
@@ -116,7 +116,7 @@ describe('stepping back after a reload', () => {
   const steps = async () => {
     const taken = await ownActs(handle.db, sectionId, teacherId)
     expect(stepsResponse.safeParse(taken).error).toBeUndefined()
-    return stepsOf(taken, sectionId)
+    return stepsOf(taken, new Set([sectionId]))
   }
   it('knows what was done, undone and done again in the last day', async () => {
     expect(await steps()).toEqual({ done: [], undone: [] })
@@ -152,16 +152,16 @@ describe('stepping back after a reload', () => {
 describe('news of a class', () => {
   it('tells acts after the last that was heard, in order, until it is ended', async () => {
     const seq = await lastSeq(handle.db, sectionId)
-    const heard: ClassAct[] = []
-    const end = newsOf(handle.db, sectionId, teacherId, seq, {
-      tell: (act) => Promise.resolve(void heard.push(act)),
+    const heard: News[] = []
+    const end = newsOf(handle.db, teacherId, new Map([[sectionId, seq]]), {
+      tell: (news) => Promise.resolve(void heard.push(news)),
       ended: () => Promise.resolve(),
     })
     await take(made('type', day('2026-11-22'), [score(dawit, '8', '7')]))
     await take(made('type', day('2026-11-22'), [score(dawit, '7', '8')]))
     await expect.poll(() => heard.length, { timeout: 5000 }).toBe(2)
     end()
-    expect(heard).toEqual(await actsAfter(handle.db, sectionId, seq))
+    expect(heard).toEqual(await actsAfter(handle.db, new Map([[sectionId, seq]])))
     await take(made('type', day('2026-11-22'), [score(dawit, '8', '7')]))
     await new Promise((done) => setTimeout(done, 1500))
     expect(heard).toHaveLength(2)

@@ -1,17 +1,22 @@
 <script setup lang="ts">
-const { notices } = storeToRefs(useClassroom())
+import type { Classroom } from '~/stores/classroom'
+
+/** What the open classes have to say, until it is put aside. */
+defineProps<{ classes: readonly Classroom[] }>()
 </script>
 
 <template>
   <div class="notices" role="status">
-    <Message
-      v-for="(notice, at) in notices"
-      :key="`${at} ${notice}`"
-      severity="warn"
-      closable
-      @close="notices.splice(at, 1)"
-      >{{ notice }}</Message
-    >
+    <template v-for="classroom in classes" :key="classroom.$id">
+      <Message
+        v-for="(notice, at) in classroom.notices"
+        :key="`${at} ${notice}`"
+        severity="warn"
+        closable
+        @close="classroom.notices.splice(at, 1)"
+        >{{ notice }}</Message
+      >
+    </template>
   </div>
 </template>
 

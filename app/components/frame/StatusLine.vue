@@ -1,7 +1,4 @@
 <script setup lang="ts">
-import { partsOf } from '#core/acts/records'
-import { fullName } from '#core/section'
-
 const saving = useSaving()
 const route = useRoute()
 const keysShown = ref(false)
@@ -24,24 +21,12 @@ const hints: Record<string, [key: string, words: string][]> = {
     ['↓', 'next student'],
   ],
 }
-const shown = computed(() =>
-  route.path.startsWith('/class/') ? (hints[route.path.split('/')[3] || 'gradebook'] ?? []) : [],
-)
-
-/** What somebody else did last in the class that is open, with the way to it. */
-const classroom = useClassroom()
-const news = computed(() => {
-  const { news: last, snapshot } = classroom
-  if (!last || !snapshot || !route.path.startsWith(`/class/${snapshot.section.id}`)) return null
-  const [studentId, assignmentId] = partsOf(last.cellId ?? '') as [string, string?]
-  const student = snapshot.students.find((each) => each.id === studentId)
-  if (!student || !assignmentId) return { by: last.by }
-  return {
-    by: last.by,
-    what: `${fullName(student)}, ${classroom.get('assignment', assignmentId).name}`,
-    to: { path: `/class/${snapshot.section.id}`, query: { student: studentId, assignment: assignmentId } },
-  }
+const shown = computed(() => {
+  const [, area, , view] = route.path.split('/')
+  return area === 'class' || area === 'course' ? (hints[view || 'gradebook'] ?? []) : []
 })
+
+const news = useLastNews()
 
 useEventListener('keydown', (event: KeyboardEvent) => {
   const typing = (event.target as HTMLElement).closest('input, textarea, [contenteditable]')

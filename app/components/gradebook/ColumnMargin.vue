@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { periodOf } from '#core/calendar/periods'
 import { saidOfVisibility } from '#core/grading/said'
+import type { Book } from '~/composables/useBook'
 
-/** One assignment as a column: how its scores lie, and what can be done with all of them. */
-const props = defineProps<{ assignmentId: string; sorted: boolean }>()
+/** One column: how its scores lie, in each class that it is of, and what can be done with all of them. */
+const props = defineProps<{ book: Book; columnId: string; sorted: boolean }>()
 const emit = defineEmits<{
   back: []
   edit: []
@@ -17,15 +18,19 @@ const emit = defineEmits<{
 }>()
 const SpreadChart = defineAsyncComponent(() => import('./SpreadChart.vue'))
 
-const classroom = useClassroom()
 const first = useTemplateRef('first')
-const assignment = computed(() => {
-  void classroom.shape
-  return { ...classroom.get('assignment', props.assignmentId), id: props.assignmentId }
-})
-const category = computed(() => classroom.categories.find((each) => each.id === assignment.value.categoryId))
-const period = computed(() => periodOf(classroom.periods, assignment.value.dueOn))
-const spread = computed(() => classroom.spread(assignment.value))
+const copies = computed(() =>
+  props.book.copiesOf(props.columnId).map(({ classroom, assignmentId }) => {
+    void classroom.shape
+    return { classroom, assignment: classroom.get('assignment', assignmentId) }
+  }),
+)
+/** The assignment, as it is in the first of the classes. */
+const lead = computed(() => copies.value[0]!)
+const assignment = computed(() => lead.value.assignment)
+const category = computed(() => lead.value.classroom.categories.find((each) => each.id === assignment.value.categoryId))
+const period = computed(() => periodOf(lead.value.classroom.periods, assignment.value.dueOn))
+const spread = computed(() => props.book.spread(props.columnId))
 const figures = computed(() => {
   const { count, mean, median, middleHalf, lowest, highest } = spread.value
   const shown: [string, string | null][] = [
@@ -37,6 +42,15 @@ const figures = computed(() => {
   ]
   return shown.filter(([, value]) => value !== null)
 })
+/** The classes beside each other, where there are several. */
+const classes = computed(() =>
+  props.book.several
+    ? copies.value.map((each) => {
+        const { count, mean } = props.book.spread(props.columnId, each.classroom)
+        return { ...each, count, mean, title: props.book.shortOf(each.classroom) }
+      })
+    : [],
+)
 const seen = computed(() => {
   const { released, visibility } = assignment.value
   if (visibility.from === 'never') return 'Families never see it'
@@ -66,6 +80,16 @@ defineExpose({ focus: () => first.value?.focus() })
       >
     </dl>
     <p v-else class="soft none">No scores yet.</p>
+    <table v-if="classes.length" class="ruled classes" aria-label="In each class">
+      <tbody>
+        <tr v-for="each in classes" :key="each.title">
+          <th scope="row">{{ each.title }}</th>
+          <td class="soft">due {{ shortDay(each.assignment.dueOn) }}</td>
+          <td class="soft">{{ counted(each.count, 'score') }}</td>
+          <td>{{ each.mean ?? '–' }}</td>
+        </tr>
+      </tbody>
+    </table>
     <div class="acts">
       <button ref="first" type="button" class="toggle" @click="emit('edit')">Edit</button>
       <button type="button" class="toggle" @click="emit('fill')">Fill</button>
@@ -93,6 +117,13 @@ dt {
 }
 dd {
   margin: 0;
+}
+.classes {
+  margin-bottom: 10px;
+}
+.classes td:last-child {
+  text-align: right;
+  font-variant-numeric: tabular-nums;
 }
 .none {
   margin: 10px 0;

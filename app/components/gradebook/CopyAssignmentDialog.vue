@@ -10,7 +10,12 @@ import type { Part } from '~/composables/useDeed'
  * Puts an assignment into several classes as one deed, each with its own due date. Without an id it is new here too. The
  * copies are linked, so that a later change can go to all.
  */
-const props = defineProps<{ assignment: Readonly<Assignment>; assignmentId: string | null }>()
+const props = defineProps<{
+  assignment: Readonly<Assignment>
+  assignmentId: string | null
+  /** The classes that are looked at: where it goes, unless the teacher says otherwise. */
+  to: string[]
+}>()
 const emit = defineEmits<{ close: []; done: [] }>()
 const classroom = useClassroom()
 const { plans, problem, busy, load, perform } = useDeed()
@@ -33,7 +38,7 @@ const rules: { value: Rule; words: string }[] = [
 const rule = ref<Rule>('same')
 const later = ref('1')
 const dates = ref<Record<string, string>>({})
-const toIds = ref<string[]>(props.assignmentId ? [] : [here])
+const toIds = ref<string[]>(props.assignmentId ? props.to.filter((each) => each !== here) : props.to)
 
 const classes = computed(() =>
   (plans.value?.classes ?? []).filter((each) => !each.past && (each.id !== here || !props.assignmentId)),

@@ -1,19 +1,18 @@
 <script setup lang="ts">
-import { partsOf } from '#core/acts/records'
-import type { BlockDeed, BlockOutcome } from '#core/scores/block'
-import { cellText } from '#core/scores/entry'
+import type { BlockDeed } from '#core/scores/block'
 import { marks, type Mark } from '#core/scores/score'
-import { fullName } from '#core/section'
+import type { Foreseen, SheetCell } from '~/sheet/book-actions'
 
 /** Does one thing to a block of cells, shown before it is done. */
 const props = defineProps<{
-  cells: [studentId: string, assignmentId: string][]
+  cells: SheetCell[]
+  /** The cells in words. */
+  what: string
   first?: BlockDeed['do']
-  foresee: (cells: [string, string][], deed: BlockDeed) => BlockOutcome
+  foresee: (cells: readonly SheetCell[], deed: BlockDeed) => Foreseen
 }>()
-const emit = defineEmits<{ close: []; perform: [outcome: BlockOutcome, deed: BlockDeed] }>()
+const emit = defineEmits<{ close: [] }>()
 
-const classroom = useClassroom()
 const doing = ref<BlockDeed['do']>(props.first ?? 'fill blanks')
 const text = ref('')
 const mark = ref<Mark>('missing')
@@ -50,33 +49,9 @@ const deed = computed<BlockDeed | null>(() => {
 })
 const outcome = computed(() => (deed.value ? props.foresee(props.cells, deed.value) : null))
 
-const columns = computed(() => [...new Set(props.cells.map(([, assignmentId]) => assignmentId))])
-const what = computed(() => {
-  const students = new Set(props.cells.map(([studentId]) => studentId)).size
-  const names = columns.value.map((id) => classroom.get('assignment', id).name)
-  return `${counted(props.cells.length, 'cell')}: ${counted(students, 'student')}, ${names.length > 2 ? counted(names.length, 'assignment') : names.join(' and ')}`
-})
-const nameOf = (cellId: string) => {
-  const [studentId, assignmentId] = partsOf(cellId) as [string, string]
-  const student = classroom.students.find((each) => each.id === studentId)!
-  return columns.value.length > 1
-    ? `${fullName(student)}, ${classroom.get('assignment', assignmentId).shortName}`
-    : fullName(student)
-}
-const lines = computed(
-  () =>
-    outcome.value?.changes.map(({ id, to }) => {
-      const before = classroom.get('cell', id)
-      const [was, is] =
-        doing.value === 'note' ? [before.note, to.note] : [cellText(before), cellText({ ...before, ...to })]
-      return {
-        id,
-        name: nameOf(id),
-        before: was || 'blank',
-        after: is || (doing.value === 'note' ? 'no note' : 'blank'),
-      }
-    }) ?? [],
-)
+/** One column needs no name on every line. */
+const oneColumn = computed(() => new Set(props.cells.map(([, columnId]) => columnId)).size === 1)
+const lines = computed(() => outcome.value?.lines ?? [])
 
 // Fast hands type on while the dialog opens: that goes into its field, and never into the sheet behind it.
 const early = useEventListener(
@@ -93,8 +68,9 @@ const early = useEventListener(
 )
 
 function perform(): void {
-  if (!outcome.value?.changes.length || !deed.value) return
-  emit('perform', outcome.value, deed.value)
+  if (lines.value.length === 0) return
+  outcome.value!.perform()
+  emit('close')
 }
 </script>
 
@@ -110,7 +86,7 @@ function perform(): void {
         label="With, typed as in a cell"
         inputmode="decimal"
         autofocus
-        :problem="outcome && !outcome.changes.length ? outcome.refused[0]?.reason : ''"
+        :problem="lines.length ? '' : outcome?.refused[0]"
       />
       <ToggleRow
         v-else-if="doing === 'set mark' || doing === 'clear mark'"
@@ -131,7 +107,7 @@ function perform(): void {
         <table class="ruled" aria-label="Before and after">
           <tbody>
             <tr v-for="line in lines" :key="line.id">
-              <th scope="row">{{ line.name }}</th>
+              <th scope="row">{{ oneColumn ? line.student : `${line.student}, ${line.assignment}` }}</th>
               <td class="soft">{{ line.before }}</td>
               <td>{{ line.after }}</td>
             </tr>
@@ -139,7 +115,7 @@ function perform(): void {
         </table>
       </div>
       <p v-if="outcome?.refused.length && lines.length" class="warn">
-        {{ counted(outcome.refused.length, 'cell') }} left as they are: {{ outcome.refused[0]!.reason }}
+        {{ counted(outcome.refused.length, 'cell') }} left as they are: {{ outcome.refused[0] }}
       </p>
       <p v-else-if="outcome && !lines.length && !outcome.refused.length" class="soft">Nothing would change.</p>
       <div class="row-of foot">

@@ -4,7 +4,7 @@ import { childrenOf } from '#core/calendar/periods'
 import { orders, shows, type SheetView } from '~/sheet/view'
 
 /** Everything that says what of the sheet is shown and how, and what can be begun from it. */
-defineProps<{ away: number; filled: boolean }>()
+defineProps<{ away: number; filled: boolean; several: boolean }>()
 const emit = defineEmits<{ add: []; fill: []; files: [] }>()
 
 const classroom = useClassroom()
@@ -76,11 +76,12 @@ const enterOptions = [
     <Button label="Add assignment" @click="emit('add')" />
     <Button v-if="filled" label="Fill" severity="secondary" title="Fill (F)" @click="emit('fill')" />
     <NuxtLink
+      v-if="!several"
       class="button second"
       :to="{ path: `/class/${classroom.snapshot!.section.id}/assignments`, query: periodQuery }"
       >List</NuxtLink
     >
-    <Button label="Files" severity="secondary" @click="emit('files')" />
+    <Button v-if="!several" label="Files" severity="secondary" @click="emit('files')" />
     <ChipSelect v-model="category" label="Category" beginning="" :options="categories" />
     <ChipSelect
       v-model="order"
@@ -134,7 +135,7 @@ const enterOptions = [
             middle half
           </button>
         </span>
-        <template v-if="courseClasses.length > 1">
+        <template v-if="!several && courseClasses.length > 1">
           <span class="term">Course</span>
           <NuxtLink class="toggle" :to="`/course/${courseClasses[0]!.courseId}`"
             >all {{ courseClasses.length }} classes together</NuxtLink
@@ -152,7 +153,7 @@ const enterOptions = [
       {{ away }} put away
     </button>
     <button
-      v-if="!classroom.pencil && filled"
+      v-if="!several && !classroom.pencil && filled"
       type="button"
       class="toggle pencil"
       title="Take up the pencil: try changes without keeping them"
@@ -160,7 +161,7 @@ const enterOptions = [
     >
       <i class="pi pi-pencil" aria-hidden="true" /><span class="visually-hidden">Take up the pencil</span>
     </button>
-    <LooseEndsChip />
+    <LooseEndsChip v-if="!several" />
   </div>
 </template>
 

@@ -17,7 +17,7 @@ const views = [
 
 const finding = useFinding()
 const ready = computed(() => classroom.snapshot?.section.id === id.value)
-useNews(() => (ready.value ? id.value : undefined))
+useNews(() => (ready.value ? [classroom] : []))
 
 async function open(): Promise<void> {
   problem.value = ''
@@ -53,13 +53,7 @@ watch(
 
 const query = computed(() => (route.query.period ? { period: route.query.period } : {}))
 
-useEventListener('keydown', (event: KeyboardEvent) => {
-  if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return
-  if ((event.target as HTMLElement).closest('input:not([hidden]), textarea')) return
-  event.preventDefault()
-  if (event.shiftKey) classroom.redo()
-  else classroom.undo()
-})
+useStepKeys(classroom)
 // What changed here is news for the day column.
 onBeforeUnmount(
   () =>
@@ -90,24 +84,7 @@ onBeforeUnmount(
           title="History: everything that was done in this class"
           ><i class="pi pi-history" aria-hidden="true" /><span class="visually-hidden">History</span></NuxtLink
         >
-        <button
-          type="button"
-          class="toggle"
-          :disabled="!classroom.steps.undo"
-          title="Undo (Ctrl+Z)"
-          @click="classroom.undo()"
-        >
-          <i class="pi pi-undo" aria-hidden="true" /><span class="visually-hidden">Undo</span>
-        </button>
-        <button
-          type="button"
-          class="toggle"
-          :disabled="!classroom.steps.redo"
-          title="Redo (Ctrl+Shift+Z)"
-          @click="classroom.redo()"
-        >
-          <i class="pi pi-refresh" aria-hidden="true" /><span class="visually-hidden">Redo</span>
-        </button>
+        <StepButtons :steps="classroom.steps" @undo="classroom.undo()" @redo="classroom.redo()" />
       </div>
     </header>
     <Message v-if="problem" severity="error" class="problem">
@@ -120,7 +97,7 @@ onBeforeUnmount(
     />
     <PencilBar v-if="ready" />
     <NuxtPage v-if="ready" />
-    <NoticeList />
+    <NoticeList :classes="[classroom]" />
   </main>
 </template>
 
@@ -186,10 +163,6 @@ h1 {
 }
 a.toggle {
   color: inherit;
-}
-.steps .toggle:disabled {
-  opacity: 0.45;
-  cursor: default;
 }
 .class > :deep(.view) {
   grid-row: 4;

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import type { Selected } from '~/sheet/types'
 import { useRoom } from '~/stores/classroom'
+import { useStepping } from '~/stores/stepping'
 
 /** All classes of one course as one sheet, for the stack that holds them all. */
-definePageMeta({ margin: true })
+definePageMeta({ margin: true, key: (route) => `course-${String(route.params.course)}` })
 
 const route = useRoute()
 const today = useToday()
@@ -11,34 +11,33 @@ if (!today.classes) await today.load()
 const classes = (today.classes ?? []).filter((each) => each.courseId === route.params.course)
 const problem = ref('')
 const rooms = classes.map((each) => useRoom(each.id))
-await Promise.all(rooms.map((room, at) => room.open(classes[at]!.id, null))).catch((error: unknown) => {
+const wanted = () => (route.query.period ? String(route.query.period) : null)
+await Promise.all(rooms.map((room, at) => room.open(classes[at]!.id, wanted()))).catch((error: unknown) => {
   if (!(error instanceof ApiProblem)) throw error
   problem.value = error.message
 })
-const open = rooms.filter((room) => room.snapshot)
+const open = problem.value ? [] : rooms
+const lead = open[0]
+watch(
+  () => route.query.period,
+  () => open.forEach((room) => room.look(wanted())),
+)
 
+// What is done here is a step of all classes together.
+const steps = useStepping({
+  classes: () => new Map(open.map((room) => [room.snapshot!.section.id, room.stepped])),
+  together: (acts) => lead!.sendTogether(acts),
+  say: (words) => lead!.notices.push(words),
+})
+open.forEach((room) => room.stepWith(steps))
+onScopeDispose(() => open.forEach((room) => room.stepWith(null)))
+void steps.load()
+useStepKeys(steps)
+useNews(() => open)
+
+const book = useBook(open, useSheetView().view)
+const { counts } = steps
 useHead({ title: () => `${classes[0]?.course ?? 'Course'} · Yukata` })
-const sheet = useTemplateRef('sheet')
-const margin = useTemplateRef('margin')
-const { habits } = useSheetView()
-const active = ref<Selected | null>(null)
-const { rows, columns, results, cell, result, version, footers, actions, placeOf, undo } = useCourseSheet(open, {
-  column: () => {},
-  note: () => margin.value?.focusNote(),
-  work: () => margin.value?.focusWork(),
-})
-const chosen = computed(() => (active.value?.rowId ? placeOf(active.value.rowId, active.value.columnId) : null))
-onMounted(() => void nextTick(() => sheet.value?.focus()))
-
-const go = useWalk(active, rows, columns, () => sheet.value?.show())
-useEventListener('keydown', (event: KeyboardEvent) => {
-  if (!(event.ctrlKey || event.metaKey) || event.shiftKey || event.key.toLowerCase() !== 'z') return
-  if ((event.target as HTMLElement).closest('input:not([hidden]), textarea')) return
-  event.preventDefault()
-  void undo()
-})
-const edit = (sectionId: string, assignmentId: string) =>
-  navigateTo({ path: `/class/${sectionId}`, query: { edit: assignmentId } })
 </script>
 
 <template>
@@ -50,45 +49,24 @@ const edit = (sectionId: string, assignmentId: string) =>
           each.title
         }}</NuxtLink>
       </nav>
+      <div class="row-of steps"><StepButtons :steps="counts" @undo="steps.undo()" @redo="steps.redo()" /></div>
     </header>
     <Message v-if="problem" severity="error">{{ problem }}</Message>
-    <ClassSheet
-      v-if="rows.length && columns.length"
-      ref="sheet"
-      v-model:active="active"
-      label="Scores"
-      :corner="counted(rows.length, 'student')"
-      :rows="rows"
-      :columns="columns"
-      :results="results"
-      :cell="cell"
-      :result="result"
-      :footers="footers"
-      :version="version"
-      :actions="actions"
-      :density="habits.density"
-      :to-blanks="habits.enter === 'blank'"
-    />
-    <section v-else class="empty">
-      <h2>Nothing to show here</h2>
-      <p>None of your classes of this course has work in this grading period.</p>
-      <NuxtLink class="button" to="/">Go to Today</NuxtLink>
-    </section>
-    <MarginPanel>
-      <RoomScope v-if="chosen" :key="chosen.room.snapshot!.section.id" :room="chosen.room">
-        <p class="soft small">{{ chosen.room.snapshot!.section.title }}</p>
-        <ScoreMargin
-          :key="chosen.id.join('/')"
-          ref="margin"
-          :student-id="chosen.id[0]"
-          :assignment-id="chosen.id[1]"
-          @back="sheet?.focus()"
-          @edit="edit(chosen.room.snapshot!.section.id, $event)"
-          @go="go"
+    <template v-if="lead">
+      <RoomScope :room="lead">
+        <YearStrip
+          @look="(period) => navigateTo({ query: { period } })"
+          @assignment="(edit) => navigateTo({ query: { ...route.query, edit } })"
         />
       </RoomScope>
-      <p v-else class="soft">Whatever is selected shows here in full.</p>
-    </MarginPanel>
+      <ScoreBook :book="book" :as-one="steps.asOne" />
+      <NoticeList :classes="open" />
+    </template>
+    <section v-else-if="!problem" class="empty">
+      <h2>Nothing to show here</h2>
+      <p>You have no class of this course.</p>
+      <NuxtLink class="button" to="/">Go to Today</NuxtLink>
+    </section>
   </main>
 </template>
 
@@ -106,9 +84,11 @@ const edit = (sectionId: string, assignmentId: string) =>
   gap: 16px;
   align-items: center;
   padding: 12px 16px 9px 18px;
-  border-bottom: 1px solid var(--line);
 }
-.course > .sheet,
+.steps {
+  margin-left: auto;
+}
+.course > :deep(.view),
 .course > .empty {
   grid-row: 3;
 }

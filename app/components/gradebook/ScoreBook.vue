@@ -1,0 +1,299 @@
+<script setup lang="ts">
+import { jointId, type Assignment } from '#core/acts/records'
+import { periodOf } from '#core/calendar/periods'
+import { readGrid } from '#core/formats/grid/read'
+import { bookActions, type SheetCell } from '~/sheet/book-actions'
+import { isUnscored } from '~/sheet/view'
+import type { Selected, SheetActions } from '~/sheet/types'
+import type { Book } from '~/composables/useBook'
+import type { NamedTable } from '~/composables/useGridReading'
+
+/** The sheet of scores of one class, or of all classes of a course together, with its margin and its dialogs. */
+const props = defineProps<{ book: Book; asOne: <T>(work: () => T) => T }>()
+const { book, asOne } = props
+/** Whose periods and plan the tools speak of. */
+const lead = book.classes[0]!
+
+const route = useRoute()
+const { today } = storeToRefs(usePerson())
+const sheet = useTemplateRef('sheet')
+const scoreMargin = useTemplateRef('scoreMargin')
+const columnMargin = useTemplateRef('columnMargin')
+
+const active = ref<Selected | null>(started())
+const editing = computed(() => (route.query.edit ? String(route.query.edit) : null))
+const { view, habits, show } = useSheetView()
+
+const filling = ref<{ cells: SheetCell[]; first?: 'note' } | null>(null)
+const files = ref(false)
+const reading = ref<{ named: NamedTable; title: string; kind: 'paste' | 'import' } | null>(null)
+
+const { rows, columns, away, results, cell, result, version, footers } = useGradebookSheet(book, view, habits)
+const { actions: onScores, foresee } = bookActions(book, asOne, {
+  note: (block) =>
+    block.length > 1 ? (filling.value = { cells: block, first: 'note' }) : scoreMargin.value?.focusNote(),
+  work: () => scoreMargin.value?.focusWork(),
+  fill,
+  named,
+})
+const actions: SheetActions = { ...onScores, open: () => columnMargin.value?.focus() }
+
+/** Fills the block, or of one cell or a head the whole column. */
+function fill(block: SheetCell[]): void {
+  const columnId = active.value?.columnId
+  if (block.length > 1) filling.value = { cells: block }
+  else if (columnId) filling.value = { cells: rows.value.map((row) => [row.id, columnId]) }
+}
+const fillingWhat = computed(() => {
+  const cells = filling.value?.cells ?? []
+  const students = new Set(cells.map(([rowId]) => rowId)).size
+  const names = [...new Set(cells.map(([, columnId]) => columnId))].map((id) => columnOf(id)?.first.name ?? '')
+  return `${counted(cells.length, 'cell')}: ${counted(students, 'student')}, ${names.length > 2 ? counted(names.length, 'assignment') : names.join(' and ')}`
+})
+const columnOf = (id: string) => book.columns.value.find((each) => each.id === id)
+
+/** A pasted table with names in most rows is looked at before anything is kept. */
+function named(table: string[][], columnId: string): boolean {
+  const students = book.classes.flatMap((each) => each.snapshot!.students)
+  const from = columns.value.map((each) => each.id)
+  const grid = readGrid(table, { students, assignments: book.columns.value.map(({ first }) => first) })
+  const found = grid?.rows.filter((row) => !('why' in row.match) || row.match.why === 'several').length ?? 0
+  if (!grid || grid.columns.length === 0 || found * 2 < table.length) return false
+  read({ table, from: from.slice(from.indexOf(columnId)) }, 'Paste with names', 'paste')
+  return true
+}
+const read = (of: Omit<NamedTable, 'firstDate'>, title: string, kind: 'paste' | 'import') =>
+  (reading.value = { named: { ...of, firstDate: firstDate.value }, title, kind })
+function readFile(table: string[][], name: string): void {
+  files.value = false
+  read({ table, from: [] }, name, 'import')
+}
+
+function done(): void {
+  filling.value = reading.value = null
+  sheet.value?.focus()
+}
+
+// ---- What is done with a whole column ----
+
+const column = computed(() => (active.value?.rowId === null ? active.value.columnId : null))
+const onColumn = useColumnDeeds(book, asOne)
+const removing = ref<string | null>(null)
+const copying = ref<{ assignment: Readonly<Assignment>; id: string | null } | null>(null)
+function remove(): void {
+  onColumn.remove(removing.value!)
+  removing.value = null
+  if (editing.value) void close()
+}
+/** Into other classes go the copies of the first. */
+function copy(columnId: string): void {
+  const { classroom, assignmentId } = book.copiesOf(columnId)[0]!
+  copying.value = { assignment: classroom.get('assignment', assignmentId), id: assignmentId }
+}
+
+/** Where a teacher most likely goes on: the address's cell, else the first blank of the latest work that is due. */
+function started(): Selected | null {
+  const asked = { rowId: String(route.query.student ?? ''), columnId: String(route.query.assignment ?? '') }
+  if (asked.columnId && (asked.rowId || route.query.student === undefined))
+    return { ...asked, rowId: asked.rowId || null }
+  const due = book.columns.value.filter(({ first }) => (first.dueOn ?? '9999') <= today.value && !first.hidden)
+  const cells = ({ id }: { id: string }) =>
+    book.classes.flatMap((classroom) =>
+      classroom.students.map((student) => ({ classroom, student, rowId: book.rowIdOf(classroom, student.id), id })),
+    )
+  const blank = (of: { id: string }) =>
+    cells(of).find(({ classroom, student, rowId }) => {
+      const place = book.placeOf(rowId, of.id)
+      if (!place) return false
+      const id = place.id[1]
+      return isUnscored(classroom.snapshot!, student, { ...classroom.get('assignment', id), id })
+    })
+  const open = due.find(blank) ?? due.at(-1) ?? book.columns.value[0]
+  const first = open && (blank(open) ?? cells(open)[0])
+  return first ? { rowId: first.rowId, columnId: open.id } : null
+}
+watch(
+  () => lead.periodId,
+  () => (active.value = started()),
+)
+
+/** The selection stands in the address, quietly, so that a reload or the way back finds it. */
+watch(active, (now) => {
+  if (now) history.replaceState(history.state, '', addressOf(now))
+})
+function addressOf({ rowId, columnId }: Selected): string {
+  const url = new URL(location.href)
+  if (rowId) url.searchParams.set('student', rowId)
+  else url.searchParams.delete('student')
+  url.searchParams.set('assignment', columnId)
+  return url.pathname + url.search
+}
+
+// The hands are on the sheet from the first moment.
+onMounted(() => !editing.value && void nextTick(() => sheet.value?.focus()))
+
+const edit = (columnId: string) => navigateTo({ query: { ...route.query, edit: columnId } })
+/** The classes whose copy can be edited; the first unless another is chosen. */
+const editable = computed(() => (editing.value && editing.value !== 'new' ? book.copiesOf(editing.value) : []))
+const editedIn = ref(0)
+watch(editing, () => (editedIn.value = 0))
+const edited = computed(
+  () => editable.value[editedIn.value] ?? { classroom: lead, assignmentId: editing.value ?? 'new' },
+)
+
+async function close(): Promise<void> {
+  const { edit: _, ...query } = route.query
+  await navigateTo({ query })
+  sheet.value?.focus()
+}
+
+/** Next and previous student or assignment, from the margin. */
+const go = useWalk(active, rows, columns, () => sheet.value?.show())
+const chosen = computed(() => (active.value?.rowId ? book.placeOf(active.value.rowId, active.value.columnId) : null))
+
+const everybody = computed(() => book.classes.reduce((sum, each) => sum + each.students.length, 0))
+const corner = computed(() =>
+  rows.value.length === everybody.value
+    ? counted(rows.value.length, 'student')
+    : `${rows.value.length} of ${everybody.value} shown`,
+)
+const looked = computed(() => columns.value.length > 0 && rows.value.length > 0)
+
+/** The period in which a new assignment begins: the one looked at. */
+const firstDate = computed(() =>
+  periodOf(lead.periods, today.value)?.id === lead.periodId ? today.value : (lead.period?.firstDay ?? today.value),
+)
+</script>
+
+<template>
+  <div class="view">
+    <RoomScope :room="lead">
+      <SheetTools
+        :away="away"
+        :filled="looked"
+        :several="book.several"
+        @add="edit('new')"
+        @fill="fill(sheet?.block() ?? [])"
+        @files="files = true"
+      />
+    </RoomScope>
+    <ClassSheet
+      v-if="looked"
+      ref="sheet"
+      v-model:active="active"
+      label="Scores"
+      :corner="corner"
+      :rows="rows"
+      :columns="columns"
+      :results="results"
+      :cell="cell"
+      :result="result"
+      :footers="footers"
+      :version="version"
+      :actions="actions"
+      :density="habits.density"
+      :to-blanks="habits.enter === 'blank'"
+    />
+    <EmptyBook
+      v-else
+      :lead="lead"
+      :filtered="book.columns.value.length > 0 && everybody > 0"
+      :students="everybody"
+      :view="view"
+      @add="edit('new')"
+      @show="show"
+    />
+    <MarginPanel>
+      <template v-if="editing">
+        <p v-if="editable.length > 1" class="row-of classes">
+          <button
+            v-for="(each, at) in editable"
+            :key="each.assignmentId"
+            type="button"
+            class="toggle"
+            :aria-pressed="editedIn === at"
+            @click="editedIn = at"
+          >
+            in {{ book.shortOf(each.classroom) }}
+          </button>
+        </p>
+        <RoomScope :key="edited.assignmentId" :room="edited.classroom">
+          <AssignmentMargin
+            :assignment-id="edited.assignmentId"
+            :first-date="firstDate"
+            @close="close"
+            @several="(wanted) => (copying = { assignment: wanted, id: null })"
+            @remove="removing = editing"
+          />
+        </RoomScope>
+      </template>
+      <ColumnMargin
+        v-else-if="looked && column && book.copiesOf(column).length"
+        :key="column"
+        ref="columnMargin"
+        :book="book"
+        :column-id="column"
+        :sorted="view.sort === column"
+        @back="sheet?.focus()"
+        @edit="edit(column)"
+        @fill="fill([])"
+        @duplicate="void edit(onColumn.duplicate(column))"
+        @copy="copy(column)"
+        @pattern="void onColumn.savePattern(column)"
+        @sort="show({ sort: view.sort === column ? 'name' : column })"
+        @away="onColumn.putAway(column)"
+        @remove="removing = column"
+      />
+      <RoomScope v-else-if="looked && chosen" :key="chosen.classroom.snapshot!.section.id" :room="chosen.classroom">
+        <p v-if="book.several" class="soft small">{{ chosen.classroom.snapshot!.section.title }}</p>
+        <ScoreMargin
+          :key="jointId(...chosen.id)"
+          ref="scoreMargin"
+          :student-id="chosen.id[0]"
+          :assignment-id="chosen.id[1]"
+          @back="sheet?.focus()"
+          @edit="active && edit(active.columnId)"
+          @go="go"
+        />
+      </RoomScope>
+      <p v-else-if="looked && active" class="soft">This class does not have this assignment.</p>
+      <p v-else class="soft">Whatever is selected shows here in full.</p>
+      <ClassNow v-if="lead.pencil" class="after" />
+    </MarginPanel>
+    <FillDialog v-if="filling" v-bind="filling" :what="fillingWhat" :foresee="foresee" @close="done" />
+    <FilesDialog v-if="files" @close="files = false" @read="readFile" />
+    <GridDialog v-if="reading" v-bind="reading" :book="book" :as-one="asOne" @close="done" />
+    <RoomScope v-if="copying" :room="copying.id ? edited.classroom : lead">
+      <CopyAssignmentDialog
+        :assignment="copying.assignment"
+        :assignment-id="copying.id"
+        :to="book.classes.map((each) => each.snapshot!.section.id)"
+        @close="copying = null"
+        @done="editing && close()"
+      />
+    </RoomScope>
+    <Dialog
+      :visible="removing !== null"
+      modal
+      header="Delete this assignment?"
+      :style="{ width: '28rem' }"
+      @update:visible="removing = null"
+    >
+      <p v-if="removing">{{ onColumn.saidOfRemoving(removing) }} Undo brings it all back.</p>
+      <template #footer
+        ><Button label="Keep it" severity="secondary" @click="removing = null" /><Button label="Delete" @click="remove"
+      /></template>
+    </Dialog>
+  </div>
+</template>
+
+<style scoped>
+.classes {
+  margin-bottom: 8px;
+}
+.after {
+  margin-top: 18px;
+  border-top: 1px dashed var(--ai4);
+  padding-top: 10px;
+}
+</style>

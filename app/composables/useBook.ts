@@ -1,0 +1,88 @@
+import type { Student } from '#core/section'
+import { assignmentsIn } from '#core/grading/rules'
+import { spreadOf, type Spread } from '#core/grading/spread'
+import type { CellId } from '~/sheet/score-actions'
+import type { SheetRow } from '~/sheet/types'
+import type { SheetView } from '~/sheet/view'
+import { columnsOf } from '~/sheet/columns'
+import { rowOf } from '~/sheet/rows'
+import type { Classroom } from '~/stores/classroom'
+
+/** A student in one of the classes of a book. */
+export interface BookRow extends SheetRow {
+  classroom: Classroom
+  student: Student
+}
+
+/**
+ * The classes that one sheet shows: one, or all of a course together. A row is a student in a class, a column an
+ * assignment and its copies; what is done with a cell is done in its own class.
+ */
+export function useBook(classes: readonly Classroom[], view: Ref<SheetView>) {
+  const { today } = storeToRefs(usePerson())
+  const several = classes.length > 1
+  const sectionOf = (classroom: Classroom) => classroom.snapshot!.section
+  const byId = computed(() => new Map(classes.map((each) => [sectionOf(each).id, each])))
+
+  /** What tells the class from the others of its course: `7A` of `Earth Systems 7A`. */
+  const shortOf = (classroom: Classroom) => sectionOf(classroom).title.split(' ').at(-1)!
+
+  const rowIdOf = (classroom: Classroom, studentId: string) =>
+    several ? `${sectionOf(classroom).id} ${studentId}` : studentId
+
+  /** The class and the student of a row. */
+  function studentOf(rowId: string): { classroom: Classroom; studentId: string } {
+    if (!several) return { classroom: classes[0]!, studentId: rowId }
+    const [sectionId, studentId] = rowId.split(' ') as [string, string]
+    return { classroom: byId.value.get(sectionId) ?? classes[0]!, studentId }
+  }
+
+  const bookRow = (classroom: Classroom, student: Student): BookRow => ({
+    ...rowOf(student, today.value, several ? shortOf(classroom) : undefined),
+    id: rowIdOf(classroom, student.id),
+    classroom,
+    student,
+  })
+
+  /** The work of the period looked at, or of all of a longer one. */
+  function workOf(classroom: Classroom) {
+    void classroom.shape
+    const it = classroom.snapshot!
+    const span = it.periods.find((each) => each.id === view.value.span)
+    return span ? assignmentsIn(it, span) : classroom.assignments
+  }
+  const columns = computed(() =>
+    columnsOf(classes.map((each) => ({ id: sectionOf(each).id, assignments: workOf(each) }))),
+  )
+  const columnById = computed(() => new Map(columns.value.map((each) => [each.id, each])))
+
+  /** The assignments that a column is of, each in its class. */
+  function copiesOf(columnId: string): { classroom: Classroom; assignmentId: string }[] {
+    const copies = columnById.value.get(columnId)?.in ?? []
+    return [...copies].map(([sectionId, assignmentId]) => ({ classroom: byId.value.get(sectionId)!, assignmentId }))
+  }
+
+  /** The class, the student and the assignment of a cell; none where that class does not have the assignment. */
+  function placeOf(rowId: string, columnId: string): { classroom: Classroom; id: CellId } | null {
+    const { classroom, studentId } = studentOf(rowId)
+    const assignmentId = columnById.value.get(columnId)?.in.get(sectionOf(classroom).id)
+    return assignmentId === undefined ? null : { classroom, id: [studentId, assignmentId] }
+  }
+
+  const pooled = new Map<string, { parts: Spread[]; all: Spread }>()
+  /** How the scores of a column lie: of one class, or of all together. */
+  function spread(columnId: string, only?: Classroom): Spread {
+    const copies = copiesOf(columnId).filter((each) => !only || each.classroom === only)
+    const parts = copies.map(({ classroom, assignmentId }) => classroom.spread(assignmentId))
+    if (parts.length === 1) return parts[0]!
+    const known = pooled.get(columnId)
+    if (!only && known?.parts.length === parts.length && known.parts.every((each, at) => each === parts[at]))
+      return known.all
+    const all = spreadOf(copies.flatMap(({ classroom, assignmentId }) => classroom.worths(assignmentId)))
+    if (!only) pooled.set(columnId, { parts, all })
+    return all
+  }
+
+  return { classes, several, shortOf, rowIdOf, studentOf, bookRow, workOf, columns, copiesOf, placeOf, spread }
+}
+export type Book = ReturnType<typeof useBook>

@@ -1,0 +1,126 @@
+import { partsOf, type Cell } from '#core/acts/records'
+import type { BlockDeed } from '#core/scores/block'
+import { cellText } from '#core/scores/entry'
+import { fullName } from '#core/section'
+import type { Book } from '~/composables/useBook'
+import { scoreActions, type CellId, type ScoreActions } from './score-actions'
+import type { SheetActions } from './types'
+import type { Classroom } from '~/stores/classroom'
+
+/** A cell of a sheet, by the ids of its row and its column. */
+export type SheetCell = [rowId: string, columnId: string]
+
+/** What a deed would do to a block of a sheet, in words, before it does it. */
+export interface Foreseen {
+  lines: { id: string; student: string; assignment: string; before: string; after: string }[]
+  refused: string[]
+  perform: () => void
+}
+
+const NOT_THERE = 'This class does not have this assignment. Put it there first: its column says how.'
+
+/**
+ * What typing, pasting, marks and deeds do in a sheet of one or several classes. What is done to a block is one act of
+ * each class that it touches, and one step back.
+ */
+export function bookActions(
+  book: Book,
+  asOne: <T>(work: () => T) => T,
+  open: {
+    note: (block: SheetCell[]) => void
+    work: () => void
+    fill: (block: SheetCell[]) => void
+    named: (table: string[][], columnId: string) => boolean
+  },
+) {
+  const actionsIn = new Map<Classroom, ScoreActions>(book.classes.map((each) => [each, scoreActions(each)]))
+  const at = (rowId: string, columnId: string): { own: ScoreActions; id: CellId } | null => {
+    const place = book.placeOf(rowId, columnId)
+    return place && { own: actionsIn.get(place.classroom)!, id: place.id }
+  }
+
+  /** What is in each class, of things in cells; what is in no class is left out. */
+  function byClass<T>(things: readonly T[], cellOf: (thing: T) => SheetCell) {
+    const groups = new Map<Classroom, { id: CellId; thing: T }[]>()
+    for (const thing of things) {
+      const place = book.placeOf(...cellOf(thing))
+      if (place) groups.set(place.classroom, [...(groups.get(place.classroom) ?? []), { id: place.id, thing }])
+    }
+    return [...groups].map(([classroom, found]) => ({ classroom, own: actionsIn.get(classroom)!, found }))
+  }
+  /** The cells of a block in each class. */
+  const cellsIn = (cells: readonly SheetCell[]) =>
+    byClass(cells, (each) => each).map(({ found, ...of }) => ({ ...of, ids: found.map(({ id }) => id) }))
+
+  function foresee(cells: readonly SheetCell[], deed: BlockDeed): Foreseen {
+    const parts = cellsIn(cells).map(({ classroom, own, ids }) => ({ classroom, own, outcome: own.foresee(ids, deed) }))
+    const lacking = cells.filter((each) => !at(...each)).map(() => NOT_THERE)
+    return {
+      lines: parts.flatMap(({ classroom, outcome }) =>
+        outcome.changes.map(({ id, to }) => ({ id, ...wordsOf(classroom, id, to, deed) })),
+      ),
+      refused: [...parts.flatMap(({ outcome }) => outcome.refused.map(({ reason }) => reason)), ...lacking],
+      perform: () => asOne(() => parts.forEach(({ own, outcome }) => own.perform(outcome, deed))),
+    }
+  }
+
+  const actions: Omit<SheetActions, 'open'> = {
+    text(...cell) {
+      const found = at(...cell)
+      return found ? found.own.text(found.id) : ''
+    },
+    enter(rowId, columnId, text) {
+      const found = at(rowId, columnId)
+      return found ? found.own.enter(found.id, text) : NOT_THERE
+    },
+    clear: (cells) => foresee(cells, { do: 'clear' }).perform(),
+    paste: (entries) =>
+      asOne(() => {
+        const parts = byClass(entries, ([rowId, columnId]) => [rowId, columnId])
+        const taken = parts.reduce((sum, { found }) => sum + found.length, 0)
+        return parts.reduce(
+          (refused, { own, found }) => refused + own.paste(found.map(({ id, thing }) => [id, thing[2]])),
+          entries.length - taken,
+        )
+      }),
+    named: open.named,
+    fillDown: (columns) =>
+      asOne(() => {
+        const copies = columns.flatMap(([first, ...below]) => {
+          const from = at(...first!)
+          return from ? below.map((cell) => ({ cell, from: from.own.cellOf(from.id) })) : []
+        })
+        for (const { own, found } of byClass(copies, ({ cell }) => cell))
+          own.copy(found.map(({ id, thing }) => ({ id, from: thing.from })))
+      }),
+    isBlank(...cell) {
+      const found = at(...cell)
+      return found !== null && found.own.isBlank(found.id)
+    },
+    letter(key, cells) {
+      if (key === 'n') return (open.note(cells), true)
+      if (key === '=') return (open.work(), true)
+      if (key === 'f') return (open.fill(cells), true)
+      return asOne(() => {
+        const parts = cellsIn(cells)
+        // A block is set as one: where any lacks the mark, all get it.
+        const all = parts.every(({ own, ids }) => own.allMarked(key, ids))
+        return parts.filter(({ own, ids }) => own.mark(key, ids, !all)).length > 0
+      })
+    },
+  }
+  return { actions, foresee }
+}
+
+/** One line of before and after. */
+function wordsOf(classroom: Classroom, id: string, to: Partial<Cell>, deed: BlockDeed) {
+  const [studentId, assignmentId] = partsOf(id) as CellId
+  const before = classroom.get('cell', id)
+  const [was, is] = deed.do === 'note' ? [before.note, to.note] : [cellText(before), cellText({ ...before, ...to })]
+  return {
+    student: fullName(classroom.students.find((each) => each.id === studentId)!),
+    assignment: classroom.get('assignment', assignmentId).shortName,
+    before: was || 'blank',
+    after: is || (deed.do === 'note' ? 'no note' : 'blank'),
+  }
+}

@@ -1,0 +1,18 @@
+import { enrolledOn, rosterName, type Student } from '#core/section'
+import { shortDay } from '~/composables/useWords'
+import type { SheetRow } from './types'
+
+/**
+ * A student as a row of a sheet, with what the name alone does not say: who left, and who is still to come.
+ *
+ * @param of the class, where a sheet shows several
+ */
+export function rowOf(student: Student, today: string, of?: string): SheetRow {
+  const aside = [...(of ? [of] : []), ...(enrolledOn(student, today) ? [] : [absence(student, today)])].join(', ')
+  return { id: student.id, name: rosterName(student), aside: aside || undefined }
+}
+
+function absence(student: Student, today: string): string {
+  const later = student.spans.find((span) => span.firstDay > today)
+  return later ? `from ${shortDay(later.firstDay)}` : 'left'
+}
