@@ -17,7 +17,7 @@ export default defineNuxtConfig({
       link: [{ rel: 'icon', type: 'image/svg+xml', href: '/mark.svg' }],
     },
   },
-  css: ['@fontsource-variable/commissioner/full.css', 'primeicons/primeicons.css', '~/assets/main.css'],
+  css: ['@fontsource-variable/commissioner/full.css', 'primeicons/primeicons.css', '~/assets/main.css', '~/assets/sheet.css'],
   components: [{ path: '~/components', pathPrefix: false }],
   runtimeConfig: {
     session: { password: '', maxAge: 60 * 60 * 12, cookie: { secure: true, sameSite: 'lax' } },

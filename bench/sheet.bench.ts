@@ -149,6 +149,8 @@ async function scroll([selector, patience]: [string, number]): Promise<number[]>
   const end = performance.now() + patience
   const scroller = document.querySelector(selector)!
   const frames: number[] = []
+  scroller.scrollTo(0, 0)
+  await new Promise((done) => setTimeout(done, 300))
   let before = await new Promise<number>((done) => requestAnimationFrame(done))
   const run = async (by: [number, number], count: number) => {
     for (let i = 0; i < count && performance.now() < end; i++) {

@@ -7,7 +7,7 @@ import { worthOf } from '#core/scores/worth'
 import { toDouble } from '#core/number/ratio'
 import { reaches } from '#core/number/round'
 import { bySize, inOrder, isShown, studentsShown, type SheetView } from '~/sheet/view'
-import { scoreView } from '~/sheet/score-view'
+import { scoreViews } from '~/sheet/score-view'
 import type { CellView, Footer, ResultColumn, ResultView, SheetColumn } from '~/sheet/types'
 import type { Book, BookRow } from './useBook'
 import type { Classroom } from '~/stores/classroom'
@@ -145,9 +145,13 @@ export function useGradebookSheet(book: Book, view: Ref<SheetView>, habits: Ref<
     return `${steps[0]?.label} to ${steps.at(-1)?.label}`
   }
 
-  function cell(rowId: string, columnId: string): CellView {
-    const place = book.placeOf(rowId, columnId)
-    return place ? scoreView(place.classroom, ...place.id) : { text: '', away: true, words: 'not in this class' }
+  function cells(rowId: string): (columnId: string) => CellView {
+    const { classroom, studentId } = book.studentOf(rowId)
+    const views = scoreViews(classroom, studentId)
+    return (columnId) => {
+      const place = book.placeOf(rowId, columnId)
+      return place ? views(place.id[1]) : { text: '', away: true, words: 'not in this class' }
+    }
   }
 
   function result(rowId: string, resultId: string): ResultView {
@@ -234,5 +238,5 @@ export function useGradebookSheet(book: Book, view: Ref<SheetView>, habits: Ref<
     ]
   })
 
-  return { rows, columns, away, results, cell, result, version, footers }
+  return { rows, columns, away, results, cells, result, version, footers }
 }

@@ -73,6 +73,8 @@ export function useProficiencySheet(open: (assignmentId: string) => void) {
       : { text: '' }
   }
 
+  const cells = (studentId: string) => (columnId: string) => cell(studentId, columnId)
+
   /** What a student has shown of a standard in the period. */
   function evidence(studentId: string, standardId: string) {
     const student = classroom.students.find((each) => each.id === studentId)
@@ -127,5 +129,5 @@ export function useProficiencySheet(open: (assignmentId: string) => void) {
     open: (columnId) => open(partsOf(columnId)[0]!),
   }
 
-  return { scale, standards, method, rows, columns, results, cell, result, evidence, actions, set, dyeOf }
+  return { scale, standards, method, rows, columns, results, cells, result, evidence, actions, set, dyeOf }
 }

@@ -21,6 +21,8 @@ export interface SheetHost {
   /** Scrolls a cell into the part of the view that nothing pinned covers. */
   reveal(place: Place): void
   hit(target: EventTarget | null): Place | null
+  /** What a screen reader calls the cell. */
+  words(place: Place): string
   text(place: Place): string
   shown(place: Place): string
   enter(place: Place, text: string): string | null
@@ -125,9 +127,12 @@ export class SheetController {
 
   /** After the window moved: the active cell may have come or gone. */
   settle(): void {
-    if (this.host.element(this.active)) this.rove(this.held && !this.editing && !holdsFocus(this.host.root))
+    const { root } = this.host
+    const keeps = this.held && !this.editing
+    const on = document.activeElement
+    if (this.host.element(this.active)) this.rove(keeps && (on === root || !root.contains(on)))
     // Out of the window, the sheet itself keeps the keyboard.
-    else if (this.held && !this.editing && !holdsFocus(this.host.root)) this.host.root.focus({ preventScroll: true })
+    else if (keeps && !root.contains(on)) root.focus({ preventScroll: true })
   }
 
   edit(seed: string | null): void {
@@ -138,7 +143,7 @@ export class SheetController {
     lay(input, this.host.rect(this.active))
     input.hidden = false
     input.value = seed ?? this.host.text(this.active)
-    input.setAttribute('aria-label', this.host.element(this.active)?.getAttribute('data-where') ?? 'Score')
+    input.setAttribute('aria-label', this.host.words(this.active))
     input.removeAttribute('aria-invalid')
     this.editing = true
     input.focus({ preventScroll: true })
@@ -369,8 +374,6 @@ export class SheetController {
     this.selected = next
   }
 }
-
-const holdsFocus = (root: HTMLElement) => document.activeElement !== root && root.contains(document.activeElement)
 
 function lay(element: HTMLElement, { x, y, width, height }: Box): void {
   Object.assign(element.style, { left: `${x}px`, top: `${y}px`, width: `${width}px`, height: `${height}px` })

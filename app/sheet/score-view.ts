@@ -7,19 +7,26 @@ import type { CellView } from './types'
 
 const DYES = 3
 
-/** How a score stands in the sheet of its class, with everything that is to be seen at it. */
-export function scoreView(classroom: Classroom, studentId: string, assignmentId: string): CellView {
-  const { points, dueOn } = classroom.get('assignment', assignmentId)
-  const id = jointId(studentId, assignmentId)
-  const cell = classroom.get('cell', id)
-  let view = cellView(cell, points)
-  if (classroom.droppedOf(studentId).has(assignmentId)) view = asDropped(view)
-  if (dueOn !== null && !classroom.wasThere(studentId, dueOn))
-    view = { ...also(view, 'not in the class then'), away: true }
-  if (cell.value !== null && 'level' in cell.value)
-    view = { ...view, dye: Math.round(depthOf(classroom.snapshot!.proficiencyScale, cell.value.level) * DYES) }
-  if (classroom.conflicts.find('cell', id)) return { ...also(view, 'waits for a decision'), conflict: true }
-  return classroom.isUnsent(id) ? { ...also(view, 'not yet sent to the district'), unsent: true } : view
+/**
+ * How a student's scores stand in the sheet of their class, by assignment, with everything that is to be seen at them.
+ * What is the same for the whole row is looked up once: a sheet that scrolls asks for thousands.
+ */
+export function scoreViews(classroom: Classroom, studentId: string): (assignmentId: string) => CellView {
+  const { get, wasThere, isUnsent, isInConflict } = classroom.reads
+  const dropped = classroom.droppedOf(studentId)
+  const levels = classroom.snapshot!.proficiencyScale
+  return (assignmentId) => {
+    const { points, dueOn } = get('assignment', assignmentId)
+    const id = jointId(studentId, assignmentId)
+    const cell = get('cell', id)
+    let view = cellView(cell, points)
+    if (dropped.has(assignmentId)) view = asDropped(view)
+    if (dueOn !== null && !wasThere(studentId, dueOn)) view = { ...also(view, 'not in the class then'), away: true }
+    if (cell.value !== null && 'level' in cell.value)
+      view = { ...view, dye: Math.round(depthOf(levels, cell.value.level) * DYES) }
+    if (isInConflict(id)) return { ...also(view, 'waits for a decision'), conflict: true }
+    return isUnsent(id) ? { ...also(view, 'not yet sent to the district'), unsent: true } : view
+  }
 }
 
 /** The same, with one thing more for a screen reader to say. */

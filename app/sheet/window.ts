@@ -12,8 +12,12 @@ export interface Stretch {
 
 export const whole = (rows: number, columns: number): Stretch => ({ top: 0, bottom: rows, left: 0, right: columns })
 
-const ROWS = 8
-const COLUMNS = 6
+/** How many rows, and how many columns, come and go together: the fewer, the less there is to do in one frame. */
+const ROWS = 2
+export const COLUMNS = 3
+/** How many more are kept ready on either side. */
+const ROWS_READY = 6
+const COLUMNS_READY = 3
 
 /**
  * The rows and columns that a view needs, and some around them, in blocks, so that scrolling moves the stretch rarely.
@@ -25,12 +29,14 @@ export function stretch(
   view: { left: number; top: number; width: number; height: number },
   sheet: { rows: number; columns: number; row: number; cell: number },
 ): Stretch {
-  const [top, bottom] = around(view.top / sheet.row, (view.top + view.height) / sheet.row, ROWS, sheet.rows)
-  const [left, right] = around(view.left / sheet.cell, (view.left + view.width) / sheet.cell, COLUMNS, sheet.columns)
+  const { rows, columns, row, cell } = sheet
+  const [top, bottom] = around([view.top / row, (view.top + view.height) / row], ROWS, ROWS_READY, rows)
+  const [left, right] = around([view.left / cell, (view.left + view.width) / cell], COLUMNS, COLUMNS_READY, columns)
   return { top, bottom, left, right }
 }
 
-function around(from: number, to: number, block: number, count: number): [number, number] {
-  const first = Math.max(0, Math.floor(from / block) - 1) * block
-  return [Math.min(first, count), Math.min(count, (Math.ceil(to / block) + 1) * block)]
+function around([from, to]: [number, number], block: number, ready: number, count: number): [number, number] {
+  const first = Math.floor((from - ready) / block) * block
+  const end = Math.ceil((to + ready) / block) * block
+  return [Math.min(Math.max(0, first), count), Math.min(count, end)]
 }

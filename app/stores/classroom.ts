@@ -351,6 +351,15 @@ function classroomSetup() {
     if (changes.some((each) => each.kind === 'declaration')) void open(sectionId, periodId.value)
   })
 
+  const isUnsent = (cellId: string) => unsent?.has(cellId) ?? false
+  /** What a sheet reads thousands of times in a frame; a store wraps the functions that it gives, and that takes time. */
+  const reads = markRaw({
+    get,
+    wasThere,
+    isUnsent,
+    isInConflict: (cellId: string) => conflicts.find('cell', cellId) !== undefined,
+  })
+
   return {
     snapshot,
     periodId,
@@ -384,7 +393,7 @@ function classroomSetup() {
     sendTogether,
     seq,
     takeBack,
-    isUnsent: (cellId: string) => unsent?.has(cellId) ?? false,
+    reads,
     conflicts,
     hear,
     open,

@@ -82,7 +82,9 @@ export class Desk {
 
   /** The cell of a student under a column, by the beginning of the column's words. */
   cell(student: string, column: string): Locator {
-    return this.page.locator(`[data-where^="${student}, ${column}"]`)
+    const row = `//*[@role="row"][*[@role="rowheader" and @title="${student}"]]`
+    const head = `//*[@role="columnheader"][starts-with(@aria-label, "${column}")]`
+    return this.page.locator(`xpath=${row}//*[@role="gridcell"][@aria-colindex = ${head}/@aria-colindex]`)
   }
 
   /** The names of the students in the sheet, from the top. */

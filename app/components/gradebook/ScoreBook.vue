@@ -28,7 +28,7 @@ const filling = ref<{ cells: SheetCell[]; first?: 'note' } | null>(null)
 const files = ref(false)
 const reading = ref<{ named: NamedTable; title: string; kind: 'paste' | 'import' } | null>(null)
 
-const { rows, columns, away, results, cell, result, version, footers } = useGradebookSheet(book, view, habits)
+const { rows, columns, away, results, cells, result, version, footers } = useGradebookSheet(book, view, habits)
 const { actions: onScores, foresee } = bookActions(book, asOne, {
   note: (block) =>
     block.length > 1 ? (filling.value = { cells: block, first: 'note' }) : scoreMargin.value?.focusNote(),
@@ -186,7 +186,7 @@ const firstDate = computed(() =>
       :rows="rows"
       :columns="columns"
       :results="results"
-      :cell="cell"
+      :cells="cells"
       :result="result"
       :footers="footers"
       :version="version"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { SheetController } from '~/sheet/controller'
-import { densities, stretch, whole, type Density, type Stretch } from '~/sheet/window'
+import { COLUMNS, densities, stretch, whole, type Density, type Stretch } from '~/sheet/window'
 import type {
   CellView,
   Footer,
@@ -29,7 +29,8 @@ const props = withDefaults(
     rows: SheetRow[]
     columns: SheetColumn[]
     results: ResultColumn[]
-    cell: (rowId: string, columnId: string) => CellView
+    /** How the cells of a row look, by column. */
+    cells: (rowId: string) => (columnId: string) => CellView
     result: (rowId: string, resultId: string) => ResultView
     footers: Footer[]
     version: (rowId: string) => Ref<number>
@@ -66,7 +67,34 @@ const idsOf = (place: Place): [string, string] => [props.rows[place.row]!.id, pr
 const view = { left: 0, top: 0, width: 0, height: 0 }
 const windowed = computed(() => props.rows.length * props.columns.length > ALL)
 const inPage = shallowRef<Stretch>(whole(0, 0))
-const shownColumns = computed(() => props.columns.slice(inPage.value.left, inPage.value.right))
+// Each side of its own, so that rows that come and go leave the columns as they are.
+const left = computed(() => inPage.value.left)
+const right = computed(() => inPage.value.right)
+const shownColumns = computed(() => props.columns.slice(left.value, right.value))
+/** Columns come and go in blocks, so that a row that stays makes only what is new; without a window all are one. */
+const perBlock = computed(() => (windowed.value ? COLUMNS : props.columns.length))
+let known = new Map<number, SheetColumn[]>()
+const blocks = computed(() => {
+  const now = new Map<number, SheetColumn[]>()
+  for (let from = left.value; from < right.value; from += perBlock.value) {
+    const columns = props.columns.slice(from, from + perBlock.value)
+    const before = known.get(from)
+    const same = before?.length === columns.length && columns.every((each, at) => each === before[at])
+    now.set(from, same ? before : columns)
+  }
+  known = now
+  return [...now].map(([from, columns]) => ({ from, left: NAME + CELL * from, columns }))
+})
+/** The room of the columns before those in the page, in pixels. */
+const before = computed(() => CELL * left.value)
+/** What heads and feet show of the columns. */
+const stretched = computed(() => ({
+  columns: shownColumns.value,
+  from: left.value,
+  count: props.columns.length,
+  before: before.value,
+  results: props.results,
+}))
 const shownRows = computed(() => props.rows.slice(inPage.value.top, inPage.value.bottom))
 
 /** Puts into the page what the view needs. */
@@ -74,7 +102,7 @@ function look(): void {
   const [rows, columns] = [props.rows.length, props.columns.length]
   const wanted = windowed.value
     ? stretch(
-        { ...view, width: view.width - NAME - resultsWidth.value },
+        { ...view, width: view.width - NAME - resultsWidth.value, height: view.height - headHeight.value - feet.value },
         { rows, columns, row: rowHeight.value, cell: CELL },
       )
     : whole(rows, columns)
@@ -106,9 +134,13 @@ useEventListener(
 function elementAt({ row, column }: Place): HTMLElement | null {
   const { left, right, top, bottom } = inPage.value
   if (column < left || column >= right || (row >= 0 && (row < top || row >= bottom))) return null
-  const line = row < 0 ? heads.value : body.value?.children[row - top]
-  // Before the cells stand the name and the room of the columns that are not in the page.
-  return (line?.children[column - left + 2] as HTMLElement | undefined) ?? null
+  // Before the cells, or their blocks, stands the name.
+  const at = column - left
+  const found =
+    row < 0
+      ? (heads.value?.$el as HTMLElement | undefined)?.children[at + 1]
+      : body.value?.children[row - top]?.children[Math.floor(at / perBlock.value) + 1]?.children[at % perBlock.value]
+  return (found as HTMLElement | undefined) ?? null
 }
 
 function hit(target: EventTarget | null): Place | null {
@@ -117,7 +149,7 @@ function hit(target: EventTarget | null): Place | null {
   )
   if (!element || !scroller.value?.contains(element)) return null
   return {
-    row: Number(element.parentElement!.getAttribute('aria-rowindex')) - 2,
+    row: Number(element.closest('[aria-rowindex]')!.getAttribute('aria-rowindex')) - 2,
     column: Number(element.getAttribute('aria-colindex')) - 2,
   }
 }
@@ -171,6 +203,7 @@ onMounted(() => {
     element: elementAt,
     reveal,
     hit,
+    words: ({ row, column }) => `${props.rows[row]!.name}, ${props.columns[column]!.words}`,
     text: (place) => props.actions.text(...idsOf(place)),
     shown: (place) => props.actions.text(...idsOf(place)),
     enter: (place, text) => props.actions.enter(...idsOf(place), text),
@@ -225,42 +258,7 @@ defineExpose({
         :class="{ windowed }"
         :style="{ width: `${width}px`, height: `${height}px` }"
       >
-        <div ref="heads" role="row" class="heads" aria-rowindex="1">
-          <div role="columnheader" class="name head" aria-colindex="1">{{ corner }}</div>
-          <div role="none" class="beyond" :style="{ width: `${CELL * inPage.left}px` }" />
-          <div
-            v-for="(column, at) in shownColumns"
-            :key="column.id"
-            role="columnheader"
-            tabindex="-1"
-            data-head
-            class="head"
-            :class="{ first: column.group }"
-            :aria-colindex="inPage.left + at + 2"
-            :aria-label="column.words"
-            :title="column.words"
-          >
-            <em v-if="column.group">{{ column.group }}</em>
-            <span
-              class="tint"
-              :style="{ background: column.tint ? `var(--tint-${column.tint})` : 'transparent' }"
-            /><b>{{ column.title }}</b
-            ><small v-for="line in column.under" :key="line">{{ line }}</small>
-          </div>
-          <div role="none" class="beyond" :style="{ width: `${CELL * (columns.length - inPage.right)}px` }" />
-          <div class="results" role="none">
-            <div
-              v-for="(column, at) in results"
-              :key="column.id"
-              role="columnheader"
-              class="head result"
-              :aria-colindex="columns.length + 2 + at"
-              :style="{ width: `${column.width}px` }"
-            >
-              <b>{{ column.title }}</b><small>{{ column.under }}</small>
-            </div>
-          </div>
-        </div>
+        <SheetHeads ref="heads" v-bind="stretched" :corner="corner" />
         <div
           ref="body"
           role="rowgroup"
@@ -275,54 +273,15 @@ defineExpose({
             :key="row.id"
             :row="row"
             :at="inPage.top + at"
-            :columns="shownColumns"
-            :from="inPage.left"
+            :blocks="blocks"
             :count="columns.length"
-            :before="CELL * inPage.left"
-            :after="CELL * (columns.length - inPage.right)"
             :results="results"
             :version="version(row.id)"
-            :cell="cell"
+            :cells="cells"
             :result="result"
           />
         </div>
-        <div class="feet" role="rowgroup">
-          <div
-            v-for="(footer, line) in footers"
-            :key="footer.title"
-            role="row"
-            class="row foot"
-            :aria-rowindex="rows.length + 2 + line"
-          >
-            <div role="rowheader" class="name" aria-colindex="1">{{ footer.title }}</div>
-            <div role="none" class="beyond" :style="{ width: `${CELL * inPage.left}px` }" />
-            <div
-              v-for="(column, at) in shownColumns"
-              :key="column.id"
-              role="gridcell"
-              aria-readonly="true"
-              class="cell"
-              :aria-colindex="inPage.left + at + 2"
-            >
-              {{ footer.columns.get(column.id) }}
-            </div>
-            <div role="none" class="beyond" :style="{ width: `${CELL * (columns.length - inPage.right)}px` }" />
-            <div class="results" role="none">
-              <div
-                v-for="(each, at) in results"
-                :key="each.id"
-                role="gridcell"
-                aria-readonly="true"
-                class="result"
-                :class="{ strong: each.strong }"
-                :style="{ width: `${each.width}px` }"
-                :aria-colindex="columns.length + 2 + at"
-              >
-                {{ footer.results.get(each.id) }}
-              </div>
-            </div>
-          </div>
-        </div>
+        <SheetFeet v-bind="stretched" :footers="footers" :rows="rows.length" />
       </div>
       <div ref="range" class="over range" hidden />
       <div ref="frame" class="over frame" hidden />
@@ -338,353 +297,3 @@ defineExpose({
     </div>
   </div>
 </template>
-
-<style>
-.sheet {
-  position: relative;
-  min-height: 0;
-  display: grid;
-  background: var(--sheet);
-}
-.sheet .scroller {
-  position: relative;
-  overflow: auto;
-  height: 100%;
-  outline: 0;
-}
-.sheet .grid {
-  position: relative;
-}
-.sheet .beyond {
-  flex: none;
-}
-.sheet .heads,
-.sheet .row {
-  display: flex;
-}
-.sheet .heads {
-  position: sticky;
-  top: 0;
-  z-index: 5;
-  height: var(--head-height);
-  background: var(--sheet);
-}
-.sheet .head {
-  width: 60px;
-  flex: none;
-  height: var(--head-height);
-  padding: 0 5px 4px 6px;
-  border: 0 solid var(--hair);
-  border-right-width: 1px;
-  border-bottom: 1.5px solid var(--ai3);
-  display: flex;
-  flex-direction: column;
-  justify-content: flex-end;
-  text-align: left;
-  background: var(--sheet);
-  cursor: pointer;
-}
-.sheet .head:focus-visible {
-  outline: 2px solid var(--ai5);
-  outline-offset: -2px;
-}
-.sheet .head.first {
-  border-left: 1px solid var(--ai3);
-}
-.sheet .head em {
-  margin-bottom: auto;
-  padding-top: 3px;
-  font-style: normal;
-  font-size: 11px;
-  font-weight: 600;
-  color: var(--ai5);
-  white-space: nowrap;
-}
-.sheet .tint {
-  height: 3px;
-  border-radius: 2px;
-  margin-bottom: 4px;
-}
-.sheet .head b {
-  font-weight: 620;
-  font-size: 12px;
-  line-height: 1.2;
-  white-space: nowrap;
-  overflow: hidden;
-  text-overflow: ellipsis;
-}
-.sheet .head small {
-  color: var(--soft);
-  font-size: 11px;
-  line-height: 1.2;
-  white-space: nowrap;
-}
-.sheet .name {
-  position: sticky;
-  left: 0;
-  z-index: 3;
-  width: 168px;
-  flex: none;
-  padding: 0 8px 0 18px;
-  background: var(--sheet);
-  white-space: nowrap;
-  overflow: hidden;
-  text-overflow: ellipsis;
-  height: var(--row-height);
-  line-height: calc(var(--row-height) - 1px);
-  border: 0 solid var(--hair);
-  border-width: 0 1px 1px 0;
-}
-.sheet .name small {
-  color: var(--soft);
-  font-size: 11px;
-}
-.sheet .name.head {
-  display: flex;
-  height: var(--head-height);
-  line-height: 1.3;
-  padding-bottom: 5px;
-  color: var(--soft);
-  font-weight: 400;
-  cursor: default;
-  border-bottom: 1.5px solid var(--ai3);
-}
-.sheet .row {
-  height: var(--row-height);
-}
-.sheet .grid:not(.windowed) .row {
-  content-visibility: auto;
-  contain-intrinsic-height: var(--row-height);
-}
-.sheet .cell {
-  width: 60px;
-  flex: none;
-  height: var(--row-height);
-  padding: 0 7px 0 4px;
-  text-align: right;
-  font-size: 13.5px;
-  line-height: calc(var(--row-height) - 1px);
-  white-space: nowrap;
-  border: 0 solid var(--hair);
-  border-width: 0 1px 1px 0;
-}
-.sheet .cell:focus {
-  outline: 0;
-}
-.sheet .row.fifth > *,
-.sheet .row.fifth .result {
-  border-bottom-color: var(--fifth);
-}
-.sheet .row:focus-within .name {
-  background: var(--row);
-  font-weight: 560;
-}
-.sheet .cell[data-mark]::before {
-  content: attr(data-mark);
-  float: left;
-  font-size: 9px;
-  font-weight: 700;
-  letter-spacing: 0.02em;
-  line-height: 11px;
-  color: var(--soft);
-}
-.sheet .cell.missing::before {
-  color: var(--shu);
-}
-.sheet .cell.excused {
-  background: repeating-linear-gradient(135deg, var(--weave) 0 2px, transparent 2px 6px);
-  color: var(--pale);
-}
-.sheet .cell.dropped {
-  color: var(--soft);
-  font-weight: 350;
-}
-.sheet .result .why {
-  font-size: 10.5px;
-  color: var(--soft);
-  font-weight: 400;
-}
-.sheet .row .cell.away {
-  background-color: var(--paper);
-  background-image: radial-gradient(var(--line) 0.8px, transparent 1px);
-  background-size: 6px 6px;
-}
-.sheet .cell.note-family {
-  background-image: linear-gradient(var(--ai4), var(--ai4));
-  background-size: 2px 17px;
-  background-position: right 2px center;
-  background-repeat: no-repeat;
-}
-.sheet .cell.note-teacher {
-  background-image: repeating-linear-gradient(var(--ai4) 0 3px, transparent 3px 5px);
-  background-size: 2px 17px;
-  background-position: right 2px center;
-  background-repeat: no-repeat;
-}
-.sheet sup {
-  font-size: 9.5px;
-  color: var(--ai4);
-  font-weight: 650;
-  line-height: 0;
-  margin-left: 1px;
-}
-.sheet .results {
-  position: sticky;
-  right: 0;
-  z-index: 3;
-  display: flex;
-  flex: none;
-}
-.sheet .result {
-  flex: none;
-  height: var(--row-height);
-  padding: 0 8px 0 4px;
-  text-align: right;
-  line-height: calc(var(--row-height) - 1px);
-  white-space: nowrap;
-  background: var(--ai1);
-  border: 0 solid var(--hair);
-  border-width: 0 1px 1px 0;
-}
-.sheet .result.strong {
-  font-weight: 600;
-}
-.sheet .head.result {
-  width: auto;
-  text-align: right;
-  padding-right: 8px;
-  height: var(--head-height);
-  border-bottom: 1.5px solid var(--ai3);
-  line-height: 1.3;
-  cursor: default;
-  background: var(--ai1);
-}
-.sheet .result .was {
-  margin-right: 5px;
-}
-.sheet .letter {
-  display: inline-block;
-  width: 18px;
-  margin-left: 4px;
-  text-align: left;
-}
-.sheet .hatched {
-  background: repeating-linear-gradient(135deg, var(--line) 0 1px, var(--ai1) 1px 6px);
-}
-.sheet .feet {
-  position: sticky;
-  bottom: 0;
-  z-index: 4;
-}
-.sheet .foot > *,
-.sheet .foot .result {
-  background: var(--paper);
-  color: var(--soft);
-  font-size: 12px;
-}
-.sheet .foot:first-child > *,
-.sheet .foot:first-child .result {
-  border-top: 1.5px solid var(--ai3);
-  line-height: calc(var(--row-height) - 3px);
-}
-.sheet .foot .result {
-  background: var(--ai1);
-}
-.sheet .dye-0 {
-  background: var(--dye-0);
-  color: var(--dye-ink-0);
-}
-.sheet .dye-1 {
-  background: var(--dye-1);
-  color: var(--dye-ink-1);
-}
-.sheet .dye-2 {
-  background: var(--dye-2);
-  color: var(--dye-ink-2);
-}
-.sheet .dye-3 {
-  background: var(--dye-3);
-  color: var(--dye-ink-3);
-}
-.sheet .cell[class*='dye-'] {
-  text-align: center;
-  font-weight: 600;
-  padding: 0;
-  border-color: var(--sheet);
-}
-.sheet .result[class*='dye-'] {
-  text-align: center;
-  padding: 0;
-}
-.sheet .over {
-  position: absolute;
-  pointer-events: none;
-}
-.sheet .over[hidden] {
-  display: none;
-}
-.sheet .frame {
-  border: 2px solid var(--ai5);
-  z-index: 2;
-}
-.sheet .range {
-  background: color-mix(in srgb, var(--ai4) 16%, transparent);
-  border: 1px solid var(--ai4);
-  z-index: 1;
-}
-.sheet .editor {
-  pointer-events: auto;
-  z-index: 2;
-  border: 2px solid var(--ai5);
-  background: var(--field);
-  text-align: right;
-  padding: 0 5px;
-  font-size: 13.5px;
-  outline: 0;
-  box-shadow: 0 2px 8px #1c234233;
-}
-.sheet .editor[aria-invalid] {
-  border-color: var(--shu);
-}
-/* Why an entry is refused, right under it. */
-.sheet .said {
-  z-index: 6;
-  max-width: 260px;
-  padding: 5px 9px;
-  border: 1px solid var(--shu);
-  border-radius: 6px;
-  background: var(--field);
-  color: var(--shu);
-  font-weight: 600;
-  font-size: 12px;
-  box-shadow: 0 2px 8px #1c234233;
-}
-.sheet .said:empty {
-  border: 0;
-  padding: 0;
-}
-/* Not yet sent: a small hollow ring. In conflict: a diamond. */
-.sheet .cell.unsent::after {
-  content: '';
-  float: left;
-  width: 5px;
-  height: 5px;
-  margin-top: calc(var(--row-height) / 2 - 3px);
-  border: 1px solid var(--ai4);
-  border-radius: 50%;
-}
-.sheet .cell.conflict::after {
-  content: '';
-  float: left;
-  width: 7px;
-  height: 7px;
-  margin: calc(var(--row-height) / 2 - 4px) 0 0 2px;
-  background: var(--shu);
-  rotate: 45deg;
-}
-.sheet .cell.unsent[data-mark]::after,
-.sheet .cell.conflict[data-mark]::after {
-  clear: left;
-  margin-top: 2px;
-}
-</style>

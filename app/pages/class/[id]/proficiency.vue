@@ -12,7 +12,8 @@ const active = ref<Selected | null>(null)
 
 const edit = (assignmentId: string) =>
   navigateTo({ path: `/class/${String(route.params.id)}`, query: { ...route.query, edit: assignmentId } })
-const { scale, rows, columns, results, cell, result, evidence, actions, set, dyeOf, method } = useProficiencySheet(edit)
+const { scale, rows, columns, results, cells, result, evidence, actions, set, dyeOf, method } =
+  useProficiencySheet(edit)
 
 watch(
   [rows, columns],
@@ -74,7 +75,7 @@ const shortOf = (level: string) => levelOf(scale.value, level)?.short ?? level
       :rows="rows"
       :columns="columns"
       :results="results"
-      :cell="cell"
+      :cells="cells"
       :result="result"
       :footers="[]"
       :version="classroom.rowOf"

@@ -1,0 +1,51 @@
+<script setup lang="ts">
+import type { CellView, SheetColumn } from '~/sheet/types'
+
+/** Neighbouring cells of a row: they come into the page and go from it together. */
+const props = defineProps<{
+  columns: SheetColumn[]
+  /** The place of the first of the columns in the sheet. */
+  from: number
+  /** Where that is in the row, in pixels. */
+  left: number
+  /** How each cell looks; another function when the row has changed. */
+  view: (columnId: string) => CellView
+}>()
+
+const views = computed(() =>
+  props.columns.map(({ id }) => {
+    const view = props.view(id)
+    return { ...view, id, class: classOf(view) }
+  }),
+)
+
+function classOf(view: CellView): string {
+  let names = 'cell'
+  if (view.excused) names += ' excused'
+  if (view.missing) names += ' missing'
+  if (view.away) names += ' away'
+  if (view.dropped) names += ' dropped'
+  if (view.note) names += ` note-${view.note}`
+  if (view.dye !== undefined) names += ` dye-${view.dye}`
+  if (view.conflict) names += ' conflict'
+  else if (view.unsent) names += ' unsent'
+  return names
+}
+</script>
+
+<template>
+  <div role="none" class="block" :style="{ left: `${left}px` }">
+    <div
+      v-for="(view, at) in views"
+      :key="view.id"
+      role="gridcell"
+      tabindex="-1"
+      :class="view.class"
+      :aria-colindex="from + at + 2"
+      :data-mark="view.mark"
+      :aria-label="view.words"
+    >
+      {{ view.text }}<sup v-if="view.excess">{{ view.excess }}</sup>
+    </div>
+  </div>
+</template>

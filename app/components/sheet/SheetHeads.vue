@@ -1,0 +1,51 @@
+<script setup lang="ts">
+import type { ResultColumn, SheetColumn } from '~/sheet/types'
+
+/** The heads of a sheet. A component of its own: rows that come and go under it leave it alone. */
+defineProps<{
+  corner: string
+  /** The columns that are in the page, and the place of the first. */
+  columns: SheetColumn[]
+  from: number
+  count: number
+  before: number
+  results: ResultColumn[]
+}>()
+</script>
+
+<template>
+  <div role="row" class="heads" aria-rowindex="1">
+    <div role="columnheader" class="name head" aria-colindex="1">{{ corner }}</div>
+    <div
+      v-for="(column, at) in columns"
+      :key="column.id"
+      role="columnheader"
+      tabindex="-1"
+      data-head
+      class="head"
+      :class="{ first: column.group }"
+      :style="at === 0 && before ? { marginLeft: `${before}px` } : undefined"
+      :aria-colindex="from + at + 2"
+      :aria-label="column.words"
+      :title="column.words"
+    >
+      <em v-if="column.group">{{ column.group }}</em>
+      <span class="tint" :style="{ background: column.tint ? `var(--tint-${column.tint})` : 'transparent' }" /><b>{{
+        column.title
+      }}</b
+      ><small v-for="line in column.under" :key="line">{{ line }}</small>
+    </div>
+    <div class="results" role="none">
+      <div
+        v-for="(column, at) in results"
+        :key="column.id"
+        role="columnheader"
+        class="head result"
+        :aria-colindex="count + 2 + at"
+        :style="{ width: `${column.width}px` }"
+      >
+        <b>{{ column.title }}</b><small>{{ column.under }}</small>
+      </div>
+    </div>
+  </div>
+</template>
