@@ -1,3 +1,4 @@
+import type { CutOff } from '../core/proficiency/convert'
 import type { Act, ActKind, Change } from '../core/acts/act'
 import { blanks, jointId, type Cell, type Kind, type RecordOf } from '../core/acts/records'
 import { daysAfter } from '../core/calendar/date'
@@ -37,7 +38,16 @@ const tags: Record<string, string[]> = {
   'Shoreline model': ['ES.3'],
   'Rock identification 1': ['ES.1'],
   'Delta model': ['ES.2', 'ES.5'],
+  'Check 5, river systems': ['ES.3'],
   'Sediment lab report': ['ES.5'],
+}
+/** Whose points show a level, and from which percent on. */
+const cutOffs: Record<string, CutOff[]> = {
+  'Check 5, river systems': [
+    { level: '4', from: '90' },
+    { level: '3', from: '75' },
+    { level: '2', from: '55' },
+  ],
 }
 
 const categories = {
@@ -82,6 +92,7 @@ export function earthSystemsActs(snapshot: ClassSnapshot, hour: string): Act[] {
       points,
       multiplier,
       standardIds: builder.standardIds(tags[name] ?? []),
+      cutOffs: cutOffs[name] ?? null,
     })
   }
   if (hour === '1')
@@ -207,7 +218,7 @@ export class ClassBuilder {
   /** Levels for the tagged assignments that were due before today. */
   levelAll(): void {
     for (const assignment of this.assignments) {
-      if (assignment.dueOn === null || assignment.dueOn >= demoToday) continue
+      if (assignment.dueOn === null || assignment.dueOn >= demoToday || assignment.cutOffs) continue
       for (const standardId of assignment.standardIds)
         for (const student of this.snapshot.students) {
           const draw = this.random()

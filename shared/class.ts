@@ -54,6 +54,7 @@ export const classResponse = z.object({
         short: z.string(),
         description: z.string(),
         percent: z.string().optional(),
+        from: z.string().optional(),
       }),
     ),
   }),
@@ -80,7 +81,11 @@ export const classResponse = z.object({
 }) satisfies z.ZodType<ClassSnapshot>
 
 /** One class as it is opened: with the number of its last act, and the cells that the district does not hold as they are; null before the first exchange. */
-export const openClassResponse = classResponse.extend({ seq: z.number(), unsent: z.array(z.string()).nullable() })
+export const openClassResponse = classResponse.extend({
+  seq: z.number(),
+  /** Cells that the district does not hold as they are, and those of them that changed there; null before any exchange. */
+  apart: z.object({ unsent: z.array(z.string()), held: z.array(z.string()) }).nullable(),
+})
 export type OpenClass = z.infer<typeof openClassResponse>
 
 export const actsRequest = z.object({ acts: z.array(act).min(1).max(100) })

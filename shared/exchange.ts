@@ -40,7 +40,7 @@ export const runResponse = run.extend({
       id: z.string(),
       title: z.string(),
       step: z.string(),
-      state: z.enum(['waiting', 'sent', 'refused']),
+      state: z.enum(['waiting', 'sent', 'refused', 'held']),
       reason: z.string().nullable(),
     }),
   ),

@@ -56,6 +56,7 @@ export function useColumnDeeds(book: Book, asOne: <T>(work: () => T) => T) {
       hidden: _h,
       linkId: _l,
       standardIds: _s,
+      cutOffs: _c,
       place: _p,
       removed: _r,
       ...fields

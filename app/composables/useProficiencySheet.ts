@@ -1,5 +1,12 @@
 import { jointId, partsOf, type Plan } from '#core/acts/records'
-import { calculatedLevel, evidenceOf, readLevel, windowOfLevels } from '#core/proficiency/level'
+import {
+  calculatedLevel,
+  evidenceAt,
+  evidenceOf,
+  readLevel,
+  saidOfOrigin,
+  windowOfLevels,
+} from '#core/proficiency/level'
 import { depthOf, levelOf } from '#core/scales/proficiency'
 import { rowOf } from '~/sheet/rows'
 import type { CellView, ResultColumn, ResultView, SheetActions, SheetColumn } from '~/sheet/types'
@@ -66,11 +73,14 @@ export function useProficiencySheet(open: (assignmentId: string) => void) {
   const dyeOf = (value: string) => Math.round(depthOf(scale.value, value) * DYES)
 
   function cell(studentId: string, columnId: string): CellView {
-    const { level } = classroom.get('evidence', jointId(studentId, columnId))
-    const found = levelOf(scale.value, level)
-    return found
-      ? { text: found.short, dye: dyeOf(found.value), words: `${found.short}, ${found.label}` }
-      : { text: '' }
+    const [assignmentId, standardId] = partsOf(columnId) as [string, string]
+    const assignment = { ...classroom.get('assignment', assignmentId), id: assignmentId }
+    const shown = evidenceAt(classroom.snapshot!, studentId, assignment, standardId)
+    const found = levelOf(scale.value, shown?.level ?? null)
+    if (!shown || !found) return { text: '' }
+    const words = `${found.short}, ${found.label}${saidOfOrigin[shown.origin]}`
+    if (shown.origin === 'given') return { text: found.short, dye: dyeOf(found.value), words }
+    return { text: '', converted: found.short, alone: true, words }
   }
 
   const cells = (studentId: string) => (columnId: string) => cell(studentId, columnId)
@@ -93,7 +103,7 @@ export function useProficiencySheet(open: (assignmentId: string) => void) {
     )
 
   const actions: SheetActions = {
-    text: (studentId, columnId) => cell(studentId, columnId).text,
+    text: (...id) => levelOf(scale.value, classroom.get('evidence', jointId(...id)).level)?.short ?? '',
     enter(studentId, columnId, text) {
       const read = readLevel(scale.value, text)
       if ('refused' in read) return read.refused

@@ -1,7 +1,9 @@
 import { jointId, type Cell } from '#core/acts/records'
 import { readDecimal } from '#core/number/decimal'
-import { depthOf } from '#core/scales/proficiency'
+import { convertedLevel, cutOffsOf } from '#core/proficiency/convert'
+import { depthOf, levelOf } from '#core/scales/proficiency'
 import { marks, valueText, type Value } from '#core/scores/score'
+import { worthOf } from '#core/scores/worth'
 import type { Classroom } from '~/stores/classroom'
 import type { CellView } from './types'
 
@@ -12,9 +14,20 @@ const DYES = 3
  * What is the same for the whole row is looked up once: a sheet that scrolls asks for thousands.
  */
 export function scoreViews(classroom: Classroom, studentId: string): (assignmentId: string) => CellView {
-  const { get, wasThere, isUnsent, isInConflict } = classroom.reads
+  const { get, wasThere, isUnsent, isHeld, isInConflict } = classroom.reads
   const dropped = classroom.droppedOf(studentId)
   const levels = classroom.snapshot!.proficiencyScale
+  const { scale } = classroom.plan!
+  /** The level that the points of an item show of its standards, unless one was given for each of them. */
+  function levelShown(assignmentId: string, { value, marks }: Readonly<Cell>): string | null {
+    const assignment = get('assignment', assignmentId)
+    if (value === null || marks.includes('excused')) return null
+    const open = assignment.standardIds.some(
+      (id) => get('evidence', jointId(studentId, assignmentId, id)).level === null,
+    )
+    const cutOffs = open ? cutOffsOf(assignment, levels) : []
+    return cutOffs.length ? convertedLevel(worthOf(value, assignment.points, { scale, levels }), cutOffs, levels) : null
+  }
   return (assignmentId) => {
     const { points, dueOn } = get('assignment', assignmentId)
     const id = jointId(studentId, assignmentId)
@@ -22,9 +35,12 @@ export function scoreViews(classroom: Classroom, studentId: string): (assignment
     let view = cellView(cell, points)
     if (dropped.has(assignmentId)) view = asDropped(view)
     if (dueOn !== null && !wasThere(studentId, dueOn)) view = { ...also(view, 'not in the class then'), away: true }
+    const shown = levelOf(levels, levelShown(assignmentId, cell))
+    if (shown) view = { ...also(view, `shows level ${shown.short}, ${shown.label}`), converted: shown.short }
     if (cell.value !== null && 'level' in cell.value)
       view = { ...view, dye: Math.round(depthOf(levels, cell.value.level) * DYES) }
     if (isInConflict(id)) return { ...also(view, 'waits for a decision'), conflict: true }
+    if (isHeld(id)) return { ...also(view, 'changed in the district too, waits for a decision'), conflict: true }
     return isUnsent(id) ? { ...also(view, 'not yet sent to the district'), unsent: true } : view
   }
 }

@@ -28,6 +28,10 @@ export interface CellView {
   away?: boolean
   /** Depth of dye of a level, from 0 to 3. */
   dye?: number
+  /** The level that the points show: a ring. */
+  converted?: string
+  /** The ring is all that is in the cell. */
+  alone?: boolean
   /** The district does not hold it as it is here. */
   unsent?: boolean
   /** It waits for a decision: somebody else's stands, and another was typed here. */

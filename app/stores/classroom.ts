@@ -45,6 +45,8 @@ function classroomSetup() {
   const unheard = new Map<string, Change[]>()
   /** Cells that the district does not hold as they are; null before the first exchange. */
   let unsent: Set<string> | null = null
+  /** Those of them that the last run held, because they had changed there too. */
+  let held: ReadonlySet<string> = new Set()
   const spreads = new Map<string, Spread>()
 
   const conflicts = useConflicts(() => snapshot.value?.section.id)
@@ -117,7 +119,7 @@ function classroomSetup() {
   async function open(sectionId: string, wantedPeriod: string | null): Promise<void> {
     const another = snapshot.value?.section.id !== sectionId
     keepDrafts(another)
-    const { seq: last, unsent: lacking, ...read } = await ask(`/api/classes/${sectionId}`, openClassResponse)
+    const { seq: last, apart, ...read } = await ask(`/api/classes/${sectionId}`, openClassResponse)
     const waiting = await saving.unsent(sectionId)
     unheard.clear()
     for (const act of waiting) {
@@ -127,7 +129,8 @@ function classroomSetup() {
     if (pencil.value) notices.value.push('The class was read anew; what was tried in pencil is rubbed out.')
     pencil.value = null
     seq.value = last
-    unsent = lacking && new Set(lacking)
+    unsent = apart && new Set(apart.unsent)
+    held = new Set(apart?.held)
     snapshot.value = markRaw(read)
     look(wantedPeriod)
     if (another) void own.load()
@@ -357,6 +360,7 @@ function classroomSetup() {
     get,
     wasThere,
     isUnsent,
+    isHeld: (cellId: string) => held.has(cellId),
     isInConflict: (cellId: string) => conflicts.find('cell', cellId) !== undefined,
   })
 

@@ -43,6 +43,11 @@ const assignment = z.strictObject({
   linkId: id.nullable(),
   description: z.string().max(4000),
   standardIds: z.array(id).max(40),
+  /** From which percent of its points on they show which level; null leaves it to the scale, and none converts nothing. */
+  cutOffs: z
+    .array(z.strictObject({ level: decimal, from: percent }))
+    .max(12)
+    .nullable(),
   /** Its place among assignments of one due date. */
   place: z.int(),
   removed: z.boolean(),
@@ -175,7 +180,16 @@ const scale = z.strictObject({
 const pattern = z.strictObject({
   name,
   assignment: assignment
-    .omit({ categoryId: true, dueOn: true, hidden: true, linkId: true, standardIds: true, place: true, removed: true })
+    .omit({
+      categoryId: true,
+      dueOn: true,
+      hidden: true,
+      linkId: true,
+      standardIds: true,
+      cutOffs: true,
+      place: true,
+      removed: true,
+    })
     .extend({ category: z.string().max(120).nullable() }),
   removed: z.boolean(),
 })
@@ -237,6 +251,7 @@ export const blanks: { [K in Kind]: Readonly<RecordOf<K>> } = {
     linkId: null,
     description: '',
     standardIds: [],
+    cutOffs: null,
     place: 0,
     removed: true,
   },

@@ -89,6 +89,7 @@ const fieldWords: Record<string, string> = {
   dueOn: 'due date',
   scoredIn: 'scored in',
   standardIds: 'standards',
+  cutOffs: 'levels from points',
   linkId: 'links',
   noteFor: 'reader',
   dropCount: 'scores dropped',

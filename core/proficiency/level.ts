@@ -3,15 +3,26 @@ import { periodOf, yearOf, holds, type Period } from '../calendar/periods'
 import { assignmentsOf, planOf, type Listed } from '../grading/rules'
 import { thousandths, type Decimal } from '../number/decimal'
 import type { Level, ProficiencyScale } from '../scales/proficiency'
+import { worthOf } from '../scores/worth'
 import type { ClassSnapshot, Student } from '../section'
+import { convertedLevel, cutOffsOf } from './convert'
 import { levelValue } from './methods'
 
 type Dated = Listed<Assignment>
 
-/** Evidence of one student for one standard, oldest first. */
+/** How a level came about: given for the standard or as the score, from the points, or because work is missing. */
+export type Origin = 'given' | 'points' | 'missing'
+export const saidOfOrigin: Record<Origin, string> = {
+  given: '',
+  points: ', from the points',
+  missing: ', because it is missing',
+}
+
+/** Evidence of one student for one standard. */
 export interface EvidenceItem {
   assignment: Dated
   level: Decimal
+  origin: Origin
 }
 
 /**
@@ -27,8 +38,37 @@ export function windowOfLevels(snapshot: ClassSnapshot, period: Period): Listed<
 }
 
 /**
- * The evidence that counts: levels given on assignments of the window that are tagged with the standard, oldest first.
- * A cell marked excused gives none; a missing one gives the lowest level where the plan says so.
+ * What one assignment shows of a standard. A level that was given wins over one from the points; an excused cell shows
+ * none, and a missing one the lowest where the plan says so.
+ *
+ * @returns null where it shows nothing
+ */
+export function evidenceAt(
+  snapshot: ClassSnapshot,
+  studentId: string,
+  assignment: Dated,
+  standardId: string,
+): EvidenceItem | null {
+  const { marks, value } = record(snapshot.records, 'cell', jointId(studentId, assignment.id))
+  if (marks.includes('excused')) return null
+  const { level } = record(snapshot.records, 'evidence', jointId(studentId, assignment.id, standardId))
+  // A level typed as the score is evidence for every standard of its item, unless another was given for the standard.
+  const given = level ?? (value && 'level' in value ? value.level : null)
+  if (given !== null) return { assignment, level: given, origin: 'given' }
+  const plan = planOf(snapshot)
+  const scale = snapshot.proficiencyScale
+  if (value === null) {
+    const lowest = scale.levels.at(-1)?.value
+    const counts = marks.includes('missing') && plan.proficiency.missingIsLowest && lowest !== undefined
+    return counts ? { assignment, level: lowest, origin: 'missing' } : null
+  }
+  const worth = worthOf(value, assignment.points, { scale: plan.scale, levels: scale })
+  const shown = convertedLevel(worth, cutOffsOf(assignment, scale), scale)
+  return shown === null ? null : { assignment, level: shown, origin: 'points' }
+}
+
+/**
+ * The evidence that counts, from those assignments of the window that are tagged with the standard, oldest first.
  *
  * @param assignments those of the reporting window, by due date
  */
@@ -38,19 +78,8 @@ export function evidenceOf(
   standardId: string,
   assignments: readonly Dated[],
 ): EvidenceItem[] {
-  const { missingIsLowest } = planOf(snapshot).proficiency
-  const lowest = snapshot.proficiencyScale.levels.at(-1)?.value
-  return assignments.flatMap((assignment) => {
-    if (!assignment.standardIds.includes(standardId)) return []
-    const { marks, value } = record(snapshot.records, 'cell', jointId(student.id, assignment.id))
-    if (marks.includes('excused')) return []
-    const { level } = record(snapshot.records, 'evidence', jointId(student.id, assignment.id, standardId))
-    // A level typed as the score is evidence for every standard of its item, unless another was given for the standard.
-    const given = level ?? (value && 'level' in value ? value.level : null)
-    if (given !== null) return [{ assignment, level: given }]
-    const isMissing = marks.includes('missing') && value === null && missingIsLowest
-    return isMissing && lowest !== undefined ? [{ assignment, level: lowest }] : []
-  })
+  const tagged = assignments.filter((each) => each.standardIds.includes(standardId))
+  return tagged.flatMap((each) => evidenceAt(snapshot, student.id, each, standardId) ?? [])
 }
 
 /** What the plan's method makes of evidence: the numeric value, and the level nearest to it. */

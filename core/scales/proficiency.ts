@@ -8,6 +8,8 @@ export interface Level {
   description: string
   /** The percent that a score in this level is worth, where the district gives one. */
   percent?: Decimal
+  /** The percent of an assignment's points from which on they show this level, where the district gives one. */
+  from?: Decimal
 }
 
 export interface ProficiencyScale {

@@ -16,6 +16,7 @@ import {
 import type { Change } from '../../core/acts/act'
 import type { Outcome } from '../../core/acts/apply'
 import type { Category, Pattern, Plan, Policy, Visibility } from '../../core/acts/records'
+import type { CutOff } from '../../core/proficiency/convert'
 import type { Level } from '../../core/scales/proficiency'
 import type { GradingScale, ScaleStep } from '../../core/scales/grading'
 
@@ -182,6 +183,7 @@ export const assignments = pgTable(
     linkId: text('link_id'),
     description: text('description').notNull(),
     standardIds: jsonb('standard_ids').$type<string[]>().notNull(),
+    cutOffs: jsonb('cut_offs').$type<CutOff[]>(),
     place: integer('place').notNull(),
     removed: boolean('removed').notNull(),
   },
@@ -411,7 +413,7 @@ export const runItems = pgTable(
     title: text('title').notNull(),
     step: text('step').notNull(),
     fields: jsonb('fields').$type<Record<string, unknown> | null>(),
-    state: text('state').$type<'waiting' | 'sent' | 'refused'>().notNull(),
+    state: text('state').$type<'waiting' | 'sent' | 'refused' | 'held'>().notNull(),
     reason: text('reason'),
   },
   (t) => [primaryKey({ columns: [t.runId, t.place] }), uniqueIndex('run_items_id').on(t.runId, t.id)],

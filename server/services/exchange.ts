@@ -126,16 +126,41 @@ export async function comparePush(
 }
 
 /**
- * The scores of a class that the district does not hold as they are, by the ids of their cells; null before the first
- * exchange, when nothing has been sent yet.
+ * The scores of a class that the district does not hold as they are, by the ids of their cells: all of them, and those
+ * that the last run held because they had changed there. Null before the first exchange, when nothing was sent yet.
  */
-export async function unsentCells(db: Db, snapshot: ClassSnapshot): Promise<string[] | null> {
-  const base = await readAgreed(db, snapshot.section.id)
+export async function cellsApart(
+  db: Db,
+  snapshot: ClassSnapshot,
+): Promise<{ unsent: string[]; held: string[] } | null> {
+  const { id: sectionId } = snapshot.section
+  const base = await readAgreed(db, sectionId)
   if (base.size === 0) return null
-  const { sendables } = wanted(snapshot, await sourcedIds(db, snapshot.section.id))
-  return sendables.flatMap((each) =>
-    each.type === 'result' && each.cellId && !same(each.fields, base.get(each.id)?.fields) ? each.cellId : [],
+  const { sendables } = wanted(snapshot, await sourcedIds(db, sectionId))
+  const apart = sendables.flatMap(({ type, id, cellId, fields }) =>
+    type === 'result' && cellId && !same(fields, base.get(id)?.fields) ? [{ id, cellId }] : [],
   )
+  const held = await heldIds(db, sectionId)
+  return {
+    unsent: apart.map(({ cellId }) => cellId),
+    held: apart.flatMap(({ id, cellId }) => (held.has(id) ? [cellId] : [])),
+  }
+}
+
+/** What the last push of a class held back. */
+async function heldIds(db: Db, sectionId: string): Promise<Set<string>> {
+  const [last] = await db
+    .select({ id: runs.id })
+    .from(runs)
+    .where(and(eq(runs.sectionId, sectionId), eq(runs.kind, 'push')))
+    .orderBy(desc(runs.startedAt))
+    .limit(1)
+  if (!last) return new Set()
+  const items = await db
+    .select({ id: runItems.id })
+    .from(runItems)
+    .where(and(eq(runItems.runId, last.id), eq(runItems.state, 'held')))
+  return new Set(items.map((item) => item.id))
 }
 
 /** What both sides hold alike is agreed, even when the answer to the sending of it was lost. */
@@ -204,7 +229,9 @@ export async function startPush(
   overwrite: ReadonlySet<string>,
 ): Promise<string> {
   const { differences } = await comparePush(db, client, sectionId)
-  const todo = differences.filter((each) => each.step !== 'held' || overwrite.has(each.id))
+  const isHeld = (each: Difference) => each.step === 'held' && !overwrite.has(each.id)
+  // What is held is written down too: it waits for a decision, in the run and in the gradebook.
+  const todo = [...differences.filter((each) => !isHeld(each)), ...differences.filter(isHeld)]
   return db.transaction(async (tx) => {
     await tx.select({ id: sections.id }).from(sections).where(eq(sections.id, sectionId)).for('update')
     const now = new Date()
@@ -232,15 +259,15 @@ export async function startPush(
       .values({ id, kind: 'push', sectionId, userId, state: 'running', startedAt: now, aliveAt: now, summary: '' })
     for (let at = 0; at < todo.length; at += 500)
       await tx.insert(runItems).values(
-        todo.slice(at, at + 500).map(({ type, id: thing, title, step, here }, i) => ({
+        todo.slice(at, at + 500).map((each, i) => ({
           runId: id,
           place: at + i,
-          type,
-          id: thing,
-          title,
-          step,
-          fields: here,
-          state: 'waiting' as const,
+          type: each.type,
+          id: each.id,
+          title: each.title,
+          step: each.step,
+          fields: each.here,
+          state: isHeld(each) ? ('held' as const) : ('waiting' as const),
         })),
       )
     return id
@@ -315,8 +342,12 @@ async function countWords(db: Db, runId: string): Promise<string> {
     return number ? [`${number} ${words}`] : []
   }
   return (
-    [...count('sent', 'sent'), ...count('refused', 'refused'), ...count('waiting', 'not sent')].join(', ') ||
-    'Nothing to send'
+    [
+      ...count('sent', 'sent'),
+      ...count('refused', 'refused'),
+      ...count('held', 'held for your decision'),
+      ...count('waiting', 'not sent'),
+    ].join(', ') || 'Nothing to send'
   )
 }
 

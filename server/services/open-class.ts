@@ -1,6 +1,6 @@
 import type { OpenClass } from '../../shared/class'
 import type { Db } from '../database/client'
-import { unsentCells } from './exchange'
+import { cellsApart } from './exchange'
 import { lastSeq } from './history'
 import { loadSnapshot } from './snapshot'
 
@@ -11,5 +11,5 @@ import { loadSnapshot } from './snapshot'
 export async function openClass(db: Db, sectionId: string): Promise<OpenClass> {
   const seq = await lastSeq(db, sectionId)
   const snapshot = await loadSnapshot(db, sectionId)
-  return { ...snapshot, seq, unsent: await unsentCells(db, snapshot) }
+  return { ...snapshot, seq, apart: await cellsApart(db, snapshot) }
 }

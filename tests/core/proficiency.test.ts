@@ -4,7 +4,9 @@ import { assignmentsIn } from '#core/grading/rules'
 import { levelValue } from '#core/proficiency/methods'
 import { linearRegression, linearRegressionLine, mean, median, modeFast } from 'simple-statistics'
 import fc from 'fast-check'
-import { calculatedLevel, evidenceOf, readLevel } from '#core/proficiency/level'
+import { cutOffsOf } from '#core/proficiency/convert'
+import { calculatedLevel, evidenceAt, evidenceOf, readLevel } from '#core/proficiency/level'
+import type { Mark } from '#core/scores/score'
 import { depthOf } from '#core/scales/proficiency'
 import { aClass } from '../support/class'
 
@@ -120,5 +122,73 @@ describe('the methods', () => {
     expect(found().map((each) => each.level)).toEqual(['3', '1'])
     // 0.65 × 1 + 0.35 × 3
     expect(calculatedLevel(strict, found())).toMatchObject({ value: '1.70', level: { short: '2' } })
+  })
+})
+
+describe('a level that points show', () => {
+  const scored = aClass({
+    assignments: {
+      check: {
+        standardIds: ['std'],
+        points: '40',
+        cutOffs: [
+          { level: '4', from: '90' },
+          { level: '3', from: '75' },
+          { level: '2', from: '55' },
+        ],
+      },
+    },
+    scores: { ann: {} },
+  })
+  const cell = jointId('ann', 'check')
+  const put = (points: string | null, marks: Mark[] = []) =>
+    (scored.records.cell[cell] = {
+      value: points === null ? null : { points },
+      marks,
+      note: '',
+      noteFor: 'teacher',
+    })
+  const shown = () => evidenceAt(scored, 'ann', assignmentsIn(scored, scored.periods[2]!)[0]!, 'std')
+
+  it('is that of the greatest cut-off reached, inclusive, on the unrounded percent', () => {
+    // 30 of 40 is 75 % exactly; 29.999 is 74.9975 %, which would round to 75.
+    for (const [points, level] of [
+      ['36', '4'],
+      ['35.999', '3'],
+      ['30', '3'],
+      ['29.999', '2'],
+      ['22', '2'],
+      ['44', '4'],
+    ] as const) {
+      put(points)
+      expect(shown()).toMatchObject({ level, origin: 'points' })
+    }
+  })
+  it('is the lowest of the scale below all cut-offs', () => {
+    put('3')
+    expect(shown()?.level).toBe(scored.proficiencyScale.levels.at(-1)!.value)
+  })
+  it('is none of an excused or a blank cell, nor of nothing possible', () => {
+    put('36', ['excused'])
+    expect(shown()).toBeNull()
+    put(null)
+    expect(shown()).toBeNull()
+    put('36')
+    scored.records.assignment.check = { ...scored.records.assignment.check!, points: '0' }
+    expect(shown()).toBeNull()
+    scored.records.assignment.check = { ...scored.records.assignment.check!, points: '40' }
+  })
+  it('gives way to a level that was given', () => {
+    put('36')
+    scored.records.evidence[jointId('ann', 'check', 'std')] = { level: '1' }
+    expect(shown()).toMatchObject({ level: '1', origin: 'given' })
+    scored.records.evidence[jointId('ann', 'check', 'std')] = { level: null }
+  })
+  it('follows the scale where the assignment has no cut-offs of its own, and nothing where it has an empty list', () => {
+    const levels = scored.proficiencyScale.levels.map((each) => (each.value === '3' ? { ...each, from: '80' } : each))
+    const scale = { ...scored.proficiencyScale, levels }
+    expect(cutOffsOf({ cutOffs: null, scoredIn: 'points' }, scale)).toEqual([{ level: '3', from: '80' }])
+    expect(cutOffsOf({ cutOffs: [], scoredIn: 'points' }, scale)).toEqual([])
+    expect(cutOffsOf({ cutOffs: null, scoredIn: 'levels' }, scale)).toEqual([])
   })
 })

@@ -44,6 +44,7 @@ const all = computed<Found[]>(() => {
     add('action', 'Proficiency', () => navigateTo(`${path}/proficiency`))
     add('action', 'Close the term', () => navigateTo(`${path}/close`))
     add('action', 'Plan', () => navigateTo(`${path}/plan`))
+    add('action', 'Print the record', () => navigateTo(`${path}/record`))
     add('action', 'History', () => navigateTo(`${path}/history`))
     add('action', 'Compare with the district', () => navigateTo(`/exchange/${snapshot.section.id}`))
     if (classroom.steps.undo) add('action', 'Undo', () => classroom.undo())

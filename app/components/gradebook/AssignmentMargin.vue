@@ -30,6 +30,7 @@ const form = reactive({
   },
   ...(kept.value ?? {}),
   standardIds: [...(kept.value?.standardIds ?? [])],
+  cutOffs: kept.value?.cutOffs ?? null,
 })
 const shortNameTyped = ref(!isNew.value)
 const problems = ref<Partial<Record<keyof Assignment, string>>>({})
@@ -290,7 +291,7 @@ const part = () =>
       @update:model-value="form.visibility = { from: 'date', date: $event }"
     />
     <p v-if="problems.visibility" class="warn" role="alert">{{ problems.visibility }}</p>
-    <label class="standard"
+    <label class="standard released"
       ><Checkbox v-model="form.released" binary input-id="a-released" /><span>Families see its scores too</span></label
     >
 
@@ -307,6 +308,11 @@ const part = () =>
         >
       </label>
     </fieldset>
+    <CutOffFields
+      v-if="form.standardIds.length && form.scoredIn === 'points'"
+      v-model="form.cutOffs"
+      :problem="problems.cutOffs"
+    />
 
     <label class="standard counts"
       ><Checkbox v-model="form.counts" binary input-id="a-counts" /><span>Counts in the grade</span></label
@@ -355,6 +361,7 @@ const part = () =>
   line-height: 1.3;
 }
 .counts,
+.released,
 .linked,
 .days {
   margin-top: 10px;

@@ -10,6 +10,11 @@ const problem = ref('')
 const busy = ref(false)
 const picker = useTemplateRef('picker')
 
+const recordPath = computed(() => ({
+  path: `/class/${classroom.snapshot!.section.id}/record`,
+  query: { period: classroom.periodId },
+}))
+
 async function save(kind: FileKind): Promise<void> {
   const period = classroom.period!
   const title = `${classroom.snapshot!.section.title}, ${period.title}`
@@ -43,6 +48,9 @@ async function choose(event: Event): Promise<void> {
       <Button label="Save as XLSX" @click="save('xlsx')" />
       <Button label="Save as CSV" severity="secondary" @click="save('csv')" />
     </div>
+    <h3>Print the record</h3>
+    <p class="soft">The same on pages for the file cabinet, with the whole names of the assignments.</p>
+    <NuxtLink class="button second" :to="recordPath">Look at the record</NuxtLink>
     <h3>Read scores from a file</h3>
     <p class="soft">
       A sheet that was saved here and edited, or any CSV or XLSX file with a name in each row. What it would change is

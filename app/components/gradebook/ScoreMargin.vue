@@ -2,6 +2,8 @@
 import { jointId, type Cell } from '#core/acts/records'
 import { cellText } from '#core/scores/entry'
 import { marks, toggleMark, valueText, type Mark, type Value } from '#core/scores/score'
+import { evidenceAt, saidOfOrigin } from '#core/proficiency/level'
+import { levelOf } from '#core/scales/proficiency'
 import { fullName } from '#core/section'
 import { cellView } from '~/sheet/score-view'
 
@@ -56,6 +58,24 @@ const conflict = computed(() => classroom.conflicts.find('cell', id.value)?.mine
 const mineWords = computed(() => {
   const { value = cell.value.value, marks: set = cell.value.marks, note } = conflict.value ?? {}
   return [cellText({ value, marks: set }) || 'blank', ...(note ? [`“${note}”`] : [])].join(', ')
+})
+/** What the cell shows of each standard of the assignment. */
+const shown = computed(() => {
+  const { snapshot } = classroom
+  return assignment.value.standardIds.flatMap((standardId) => {
+    void cell.value
+    const of = { ...assignment.value, id: props.assignmentId }
+    const found = evidenceAt(snapshot!, props.studentId, of, standardId)
+    const level = levelOf(snapshot!.proficiencyScale, found?.level ?? null)
+    const code = snapshot!.standards.find((each) => each.id === standardId)?.code
+    return code && level ? [{ code, words: `${level.short}, ${level.label}${saidOfOrigin[found!.origin]}` }] : []
+  })
+})
+/** What the district holds in its place, as far as is known here. */
+const apart = computed(() => {
+  void cell.value
+  if (classroom.reads.isHeld(id.value)) return 'It was changed in the district too: neither went over the other.'
+  return classroom.reads.isUnsent(id.value) ? 'The district does not have it yet.' : null
 })
 function decide(mine: boolean): void {
   const wanted = conflict.value!
@@ -115,6 +135,12 @@ defineExpose({ focusNote: () => noteField.value?.focus(), focusWork: () => workH
         <button type="button" class="toggle" @click="decide(true)">Put mine</button>
       </div>
     </div>
+    <p v-for="each in shown" :key="each.code" class="soft small shown">
+      <b>{{ each.code }}</b> {{ each.words }}
+    </p>
+    <p v-if="apart" class="soft small shown">
+      {{ apart }} <NuxtLink :to="`/exchange/${classroom.snapshot!.section.id}`">Compare</NuxtLink>
+    </p>
     <div class="row-of marks" role="group" aria-label="Marks">
       <button
         v-for="mark in marks"
@@ -203,6 +229,9 @@ h2 a {
   margin-top: 10px;
   display: grid;
   gap: 5px;
+}
+.shown {
+  margin-top: 7px;
 }
 .frequent {
   margin-bottom: 5px;

@@ -71,7 +71,7 @@ const listed = computed(() => (onlyMoved.value ? lines.value.filter((line) => li
     <table class="plain">
       <colgroup>
         <col />
-        <col class="was-width" />
+        <col :class="moved ? 'was-width' : 'no-was'" />
         <col class="now-width" />
         <col class="letter-width" />
       </colgroup>
@@ -123,6 +123,9 @@ a {
   white-space: nowrap;
   overflow: hidden;
   text-overflow: ellipsis;
+}
+.no-was {
+  width: 8px;
 }
 .was-width {
   width: 66px;

@@ -26,6 +26,7 @@ function classOf(view: CellView): string {
   if (view.away) names += ' away'
   if (view.dropped) names += ' dropped'
   if (view.note) names += ` note-${view.note}`
+  if (view.alone) names += ' converted'
   if (view.dye !== undefined) names += ` dye-${view.dye}`
   if (view.conflict) names += ' conflict'
   else if (view.unsent) names += ' unsent'
@@ -36,16 +37,17 @@ function classOf(view: CellView): string {
 <template>
   <div role="none" class="block" :style="{ left: `${left}px` }">
     <div
-      v-for="(view, at) in views"
-      :key="view.id"
+      v-for="(cell, at) in views"
+      :key="cell.id"
       role="gridcell"
       tabindex="-1"
-      :class="view.class"
+      :class="cell.class"
       :aria-colindex="from + at + 2"
-      :data-mark="view.mark"
-      :aria-label="view.words"
+      :data-mark="cell.mark"
+      :aria-label="cell.words"
     >
-      {{ view.text }}<sup v-if="view.excess">{{ view.excess }}</sup>
+      <i v-if="cell.converted" class="ring">{{ cell.converted }}</i>{{ cell.text
+      }}<sup v-if="cell.excess">{{ cell.excess }}</sup>
     </div>
   </div>
 </template>

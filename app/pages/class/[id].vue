@@ -173,7 +173,9 @@ a.toggle {
 }
 @media print {
   .top .steps,
-  .tabs {
+  .top .find,
+  .tabs,
+  .class > .year {
     display: none;
   }
   .class {

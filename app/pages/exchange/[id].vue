@@ -81,6 +81,7 @@ const toSend = computed(
   () => (compared.value?.differences ?? []).filter((each) => each.step !== 'held').length + overwrite.value.length,
 )
 const done = computed(() => run.value?.items.filter((item) => item.state !== 'waiting').length ?? 0)
+const held = computed(() => run.value?.items.filter((item) => item.state === 'held') ?? [])
 const refused = computed(() => run.value?.items.filter((item) => item.state === 'refused') ?? [])
 /** Where a refused score or grade is mended. */
 function mendPath(itemId: string) {
@@ -133,6 +134,19 @@ function briefly(fields: Record<string, unknown> | null): string {
                 <NuxtLink :to="mendPath(item.id)">{{ item.title }}</NuxtLink>
               </td>
               <td class="warn">{{ item.reason }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </template>
+      <template v-if="held.length">
+        <h2>{{ counted(held.length, 'thing') }} that changed there too</h2>
+        <p class="soft">Nothing was sent of these. Compare again to see both sides, and decide.</p>
+        <table class="plain">
+          <tbody>
+            <tr v-for="item in held" :key="item.id">
+              <td>
+                <NuxtLink :to="mendPath(item.id)">{{ item.title }}</NuxtLink>
+              </td>
             </tr>
           </tbody>
         </table>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { jointId, partsOf } from '#core/acts/records'
-import { calculatedLevel } from '#core/proficiency/level'
+import { calculatedLevel, saidOfOrigin } from '#core/proficiency/level'
 import { levelOf } from '#core/scales/proficiency'
 import { fullName } from '#core/section'
 import type { Selected } from '~/sheet/types'
@@ -117,7 +117,8 @@ const shortOf = (level: string) => levelOf(scale.value, level)?.short ?? level
         <h3 class="label">Show work: {{ chosen.standard.code }}</h3>
         <ol v-if="chosen.evidence.length" class="evidence">
           <li v-for="each in chosen.evidence" :key="each.assignment.id">
-            <span class="soft">{{ shortDay(each.assignment.dueOn) }}</span><span>{{ each.assignment.name }}</span
+            <span class="soft">{{ shortDay(each.assignment.dueOn) }}</span><span
+              >{{ each.assignment.name }}<small class="soft">{{ saidOfOrigin[each.origin] }}</small></span
             ><b>{{ shortOf(each.level) }}</b>
           </li>
         </ol>

@@ -1,0 +1,163 @@
+<script setup lang="ts">
+import { rosterName } from '#core/section'
+import { scoreViews } from '~/sheet/score-view'
+
+/** The record of a class in one period, on pages that print: every score with its marks, and the results. */
+const router = useRouter()
+const classroom = useClassroom()
+const { today, person } = storeToRefs(usePerson())
+
+/** So many assignments stand side by side on a page that is turned on its side. */
+const ACROSS = 13
+
+const students = computed(() => {
+  void classroom.touched
+  return classroom.students.map((student) => {
+    const views = scoreViews(classroom, student.id)
+    const grade = classroom.gradeOfStudent(student.id)
+    return { id: student.id, name: rosterName(student), views, grade }
+  })
+})
+const categories = computed(() => (classroom.rules?.categories ?? []).map(({ category }) => category))
+/** The assignments in as many tables as they need; the results stand in the last, or in one of their own. */
+const parts = computed(() => {
+  const all = classroom.assignments
+  const tables = [...Array(Math.ceil(all.length / ACROSS)).keys()].map((at) => ({
+    assignments: all.slice(at * ACROSS, (at + 1) * ACROSS),
+    results: false,
+  }))
+  const last = tables.at(-1)
+  const resultColumns = categories.value.length + 1
+  if (last && last.assignments.length + resultColumns <= ACROSS) last.results = true
+  else tables.push({ assignments: [], results: true })
+  return tables
+})
+const categoryOf = (id: string | null) => categories.value.find((each) => each.id === id)?.name ?? 'no category'
+const declared = computed(() => classroom.get('declaration', classroom.periodId ?? '').declared)
+const print = () => window.print()
+</script>
+
+<template>
+  <div class="view">
+    <div class="tools">
+      <Button label="Back" severity="secondary" @click="router.back()" />
+      <Button label="Print" @click="print" />
+      <span class="soft">Your own record: every score, also what families do not see. Notes are not on it.</span>
+    </div>
+    <div class="paper" tabindex="0" role="region" aria-label="The record">
+      <h2>{{ classroom.period?.title }}</h2>
+      <p class="soft">
+        {{ classroom.snapshot!.section.school }}, {{ person?.name }}.
+        {{ shortDay(classroom.period?.firstDay ?? null) }} to {{ shortDay(classroom.period?.lastDay ?? null) }}, as of
+        {{ shortDay(today) }}{{ declared ? ', declared' : '' }}.
+      </p>
+      <p v-if="students.length === 0" class="soft">No students in this period.</p>
+      <table
+        v-for="(part, at) in parts"
+        v-else
+        :key="at"
+        class="ruled"
+        :aria-label="`Part ${at + 1} of ${parts.length}`"
+      >
+        <thead>
+          <tr>
+            <th scope="col">{{ counted(students.length, 'student') }}</th>
+            <th v-for="each in part.assignments" :key="each.id" scope="col" class="number">
+              {{ each.shortName }}<small>{{ shortDay(each.dueOn) }}</small>
+            </th>
+            <template v-if="part.results">
+              <th v-for="each in categories" :key="each.id" scope="col" class="number">{{ each.shortName }}</th>
+              <th scope="col" class="number">{{ classroom.period?.title }}</th>
+            </template>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="student in students" :key="student.id">
+            <th scope="row">{{ student.name }}</th>
+            <td v-for="each in part.assignments" :key="each.id" class="number">
+              <RecordCell :view="student.views(each.id)" />
+            </td>
+            <template v-if="part.results">
+              <td v-for="each in categories" :key="each.id" class="number">
+                {{ student.grade?.categories.get(each.id)?.percent }}
+              </td>
+              <td class="number">
+                <s v-if="student.grade?.override && student.grade.computed">{{ student.grade.computed.percent }}</s>
+                <b>{{ student.grade?.effective?.percent }} {{ student.grade?.effective?.label }}</b>
+              </td>
+            </template>
+          </tr>
+        </tbody>
+      </table>
+      <p class="soft small">
+        A dash: not in the class on the due date. Raised: above the points possible. In parentheses: dropped by the
+        plan.
+      </p>
+      <h3 v-if="classroom.assignments.length">Assignments</h3>
+      <ul>
+        <li v-for="each in classroom.assignments" :key="each.id">
+          <b>{{ each.shortName }}</b> {{ each.name }}, {{ categoryOf(each.categoryId) }}, due
+          {{ shortDay(each.dueOn) }}, {{ each.points }} points{{ each.multiplier === '1' ? '' : ` ×${each.multiplier}`
+          }}{{ each.counts ? '' : ', counts in no grade' }}
+        </li>
+      </ul>
+    </div>
+    <MarginPanel><ClassNow /></MarginPanel>
+  </div>
+</template>
+
+<style scoped>
+.view {
+  display: grid;
+  grid-template-rows: auto minmax(0, 1fr);
+}
+.paper {
+  overflow: auto;
+  padding: 6px 24px 30px;
+  background: var(--sheet);
+}
+table {
+  margin: 12px 0 22px;
+  font-size: 12px;
+}
+table :is(th, td) {
+  padding-left: 4px;
+  padding-right: 4px;
+}
+th[scope='row'] {
+  width: 150px;
+  white-space: nowrap;
+}
+thead small {
+  display: block;
+  font-weight: 400;
+}
+s {
+  margin-right: 5px;
+  color: var(--soft);
+}
+ul {
+  columns: 2;
+  padding-left: 16px;
+  font-size: 12px;
+}
+@page {
+  size: landscape;
+}
+@media print {
+  .tools {
+    display: none;
+  }
+  .paper {
+    overflow: visible;
+    padding: 0;
+  }
+  .paper table {
+    break-after: page;
+    break-inside: auto;
+  }
+  tr {
+    break-inside: avoid;
+  }
+}
+</style>

@@ -1,0 +1,42 @@
+import type { Assignment } from '../acts/records'
+import { thousandths, type Decimal } from '../number/decimal'
+import type { ProficiencyScale } from '../scales/proficiency'
+import type { Worth } from '../scores/worth'
+
+/** From this percent of the points on, inclusive, a score shows this level. */
+export interface CutOff {
+  level: Decimal
+  from: Decimal
+}
+
+/**
+ * The cut-offs by which an assignment's points show levels: its own, else those of the scale. None: its points show no
+ * level.
+ */
+export function cutOffsOf(assignment: Pick<Assignment, 'cutOffs' | 'scoredIn'>, scale: ProficiencyScale): CutOff[] {
+  if (assignment.scoredIn === 'levels') return []
+  return (
+    assignment.cutOffs ?? scale.levels.flatMap(({ value, from }) => (from === undefined ? [] : { level: value, from }))
+  )
+}
+
+/**
+ * The level that a score shows: that of the greatest cut-off which its unrounded percent reaches; below all of them the
+ * lowest level of the scale.
+ *
+ * @param worth what the score is worth; of nothing possible it shows no level
+ * @returns the level's value, or null where nothing is converted
+ * @example convertedLevel({ earned, share: { n: 3, d: 4 } }, [{ level: '3', from: '75' }], scale) // '3'
+ */
+export function convertedLevel(
+  worth: Worth | null,
+  cutOffs: readonly CutOff[],
+  scale: ProficiencyScale,
+): Decimal | null {
+  if (cutOffs.length === 0 || !worth?.share) return null
+  const { n, d } = worth.share
+  // Both sides as whole numbers: n/d in percent, against thousandths of a percent.
+  const reached = cutOffs.filter(({ from }) => n * 100_000 >= thousandths(from) * d)
+  if (reached.length === 0) return scale.levels.at(-1)?.value ?? null
+  return reached.reduce((best, each) => (thousandths(each.from) > thousandths(best.from) ? each : best)).level
+}
