@@ -56,6 +56,8 @@ export class SheetController {
   private selected: HTMLElement[] = []
   /** Whether the keyboard is on the sheet, also while the active cell is out of the window and not there. */
   private held = false
+  /** The cell that was active when a finger came down on it: focus moves before the tap is told. */
+  private tapped: Place | null = null
 
   constructor(private host: SheetHost) {
     const { root, overlay } = host
@@ -305,6 +307,7 @@ export class SheetController {
   private onPointer(event: PointerEvent): void {
     const place = event.button === 0 && event.target !== this.host.overlay.input ? this.host.hit(event.target) : null
     // A finger may be about to scroll: a tap is taken when it is one.
+    if (event.pointerType === 'touch') this.tapped = place && same(place, this.active) ? place : null
     if (!place || event.pointerType === 'touch') return
     if (this.editing && !this.commit()) return
     event.preventDefault()
@@ -312,8 +315,7 @@ export class SheetController {
     if (place.row < 0) return
     const drag = (moved: PointerEvent) => {
       const over = this.host.hit(moved.target)
-      if (over && over.row >= 0 && (over.row !== this.head.row || over.column !== this.head.column))
-        this.goTo(over, { extend: true })
+      if (over && over.row >= 0 && !same(over, this.head)) this.goTo(over, { extend: true })
     }
     const drop = () => {
       removeEventListener('pointermove', drag)
@@ -327,15 +329,14 @@ export class SheetController {
   private onTap(event: MouseEvent): void {
     const place = (event as PointerEvent).pointerType === 'touch' ? this.host.hit(event.target) : null
     if (!place || (this.editing && !this.commit())) return
-    const again = place.row === this.active.row && place.column === this.active.column
     this.goTo(place)
-    if (again && place.row >= 0) this.edit(null)
+    if (this.tapped && same(place, this.tapped) && place.row >= 0) this.edit(null)
   }
 
   private onFocus(event: FocusEvent): void {
     this.held = true
     const place = this.editing ? null : this.host.hit(event.target)
-    if (place && (place.row !== this.active.row || place.column !== this.active.column)) this.goTo(place)
+    if (place && !same(place, this.active)) this.goTo(place)
   }
 
   private onCopy(event: ClipboardEvent): boolean {
@@ -374,6 +375,8 @@ export class SheetController {
     this.selected = next
   }
 }
+
+const same = (a: Place, b: Place) => a.row === b.row && a.column === b.column
 
 function lay(element: HTMLElement, { x, y, width, height }: Box): void {
   Object.assign(element.style, { left: `${x}px`, top: `${y}px`, width: `${width}px`, height: `${height}px` })

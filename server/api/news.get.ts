@@ -17,5 +17,7 @@ export default route(async (event) => {
     ended: () => stream.close(),
   })
   stream.onClosed(async () => end())
+  // The first words at once: whoever waits for an answer knows that they are listened to.
+  void stream.push({ event: 'listening', data: '' })
   return stream.send()
 })

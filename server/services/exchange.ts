@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { and, asc, desc, eq, inArray, isNotNull, lt } from 'drizzle-orm'
 import { daysAfter } from '../../core/calendar/date'
 import { compare, type Agreed, type Difference } from '../../core/exchange/compare'
-import { wanted, type SendableType, type Unsendable } from '../../core/exchange/wanted'
+import { wanted, type Sendable, type SendableType, type Unsendable } from '../../core/exchange/wanted'
 import { rosterFromRest } from '../../core/formats/oneroster/rest'
 import { dangling, type Roster } from '../../core/formats/oneroster/roster'
 import { same } from '../../core/acts/apply'
@@ -126,8 +126,8 @@ export async function comparePush(
 }
 
 /**
- * The scores of a class that the district does not hold as they are, by the ids of their cells: all of them, and those
- * that the last run held because they had changed there. Null before the first exchange, when nothing was sent yet.
+ * The scores of a class that stand apart from the district's, by the ids of their cells: those that it does not have as
+ * they are, and those that the last run held because they had changed there. Null before the first exchange.
  */
 export async function cellsApart(
   db: Db,
@@ -137,30 +137,30 @@ export async function cellsApart(
   const base = await readAgreed(db, sectionId)
   if (base.size === 0) return null
   const { sendables } = wanted(snapshot, await sourcedIds(db, sectionId))
-  const apart = sendables.flatMap(({ type, id, cellId, fields }) =>
-    type === 'result' && cellId && !same(fields, base.get(id)?.fields) ? [{ id, cellId }] : [],
-  )
-  const held = await heldIds(db, sectionId)
+  const heldBack = await heldBackBy(db, sectionId)
+  const cellsOf = (belongs: (each: Sendable) => boolean) =>
+    sendables.flatMap((each) => (each.type === 'result' && each.cellId && belongs(each) ? each.cellId : []))
   return {
-    unsent: apart.map(({ cellId }) => cellId),
-    held: apart.flatMap(({ id, cellId }) => (held.has(id) ? [cellId] : [])),
+    unsent: cellsOf(({ id, fields }) => !same(fields, base.get(id)?.fields)),
+    // What was changed here since is another thing than the one that was held.
+    held: cellsOf(({ id, fields }) => same(fields, heldBack.get(id))),
   }
 }
 
-/** What the last push of a class held back. */
-async function heldIds(db: Db, sectionId: string): Promise<Set<string>> {
+/** What the last push of a class held back, as it was here then, by id. */
+async function heldBackBy(db: Db, sectionId: string): Promise<ReadonlyMap<string, Record<string, unknown> | null>> {
   const [last] = await db
     .select({ id: runs.id })
     .from(runs)
     .where(and(eq(runs.sectionId, sectionId), eq(runs.kind, 'push')))
     .orderBy(desc(runs.startedAt))
     .limit(1)
-  if (!last) return new Set()
+  if (!last) return new Map()
   const items = await db
-    .select({ id: runItems.id })
+    .select({ id: runItems.id, fields: runItems.fields })
     .from(runItems)
     .where(and(eq(runItems.runId, last.id), eq(runItems.state, 'held')))
-  return new Set(items.map((item) => item.id))
+  return new Map(items.map((item) => [item.id, item.fields]))
 }
 
 /** What both sides hold alike is agreed, even when the answer to the sending of it was lost. */

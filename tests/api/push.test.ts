@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import type { z } from 'zod'
 import { jointId } from '#core/acts/records'
-import { classResponse } from '#shared/class'
+import { classResponse, openClassResponse } from '#shared/class'
 import { compareResponse, runResponse } from '#shared/exchange'
 import { todayResponse } from '#shared/today'
 import { accounts, Caller, startProduct, type Product } from '../support/product'
@@ -19,6 +19,7 @@ afterAll(() => product.stop())
 beforeEach(() => misbehave({}))
 
 const snapshot = async () => classResponse.parse(await teacher.get(`/api/classes/${classId}`))
+const apart = async () => openClassResponse.parse(await teacher.get(`/api/classes/${classId}`)).apart
 const compared = async () => compareResponse.parse(await teacher.get(`/api/classes/${classId}/compare`))
 const received = async () =>
   (await (await fetch(`${product.standins}/sis/received`)).json()) as {
@@ -145,10 +146,15 @@ describe('a push to the district', () => {
       here: expect.objectContaining({ score: 4 }),
       there: expect.objectContaining({ score: 9 }),
     })
-    expect((await push()).items).toEqual([])
+    // It is written down as held, and the gradebook marks its cell, until it is decided.
+    const run = await push()
+    expect(run.summary).toBe('1 held for your decision')
+    expect(run.items.map((each) => [each.id, each.state])).toEqual([[id, 'held']])
+    expect((await apart())?.held).toHaveLength(1)
     expect((await received()).filter((each) => each.id === id).at(-1)!.entity!.score).toBe(9)
     expect((await push([id])).summary).toBe('1 sent')
     expect((await received()).filter((each) => each.id === id).at(-1)!.entity!.score).toBe(4)
+    expect((await apart())?.held).toEqual([])
   })
 
   it('removes there what was deleted here', async () => {

@@ -1,7 +1,7 @@
 import { readdirSync } from 'node:fs'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { blanks, jointId } from '#core/acts/records'
-import { classResponse } from '#shared/class'
+import { classResponse, openClassResponse } from '#shared/class'
 import { runResponse } from '#shared/exchange'
 import { todayResponse } from '#shared/today'
 import { district } from '../../demo/district'
@@ -305,5 +305,35 @@ describe('what goes out', () => {
     for (const student of students) {
       for (const secret of [student.id, student.familyName].filter(Boolean)) expect(product.log()).not.toContain(secret)
     }
+  })
+})
+
+describe('a stream of news', () => {
+  it('tells of an act within seconds, goes on where a listener left off, and does not hold up a stop', async () => {
+    const caller = await Caller.signedIn(product, accounts.teacher)
+    const { seq } = openClassResponse.parse(await caller.get(`/api/classes/${classId}`))
+    const listen = async (headers = {}) => {
+      const stream = await caller.call('GET', `/api/news?known=${classId}:${seq}`, undefined, headers)
+      const reader = stream.body!.pipeThrough(new TextDecoderStream()).getReader()
+      expect((await reader.read()).value).toContain('event: listening')
+      return reader
+    }
+    const made = act()
+    const first = await listen()
+    await caller.post(`/api/classes/${classId}/acts`, { acts: [made] })
+    const told = (await first.read()).value!
+    expect(told).toContain(made.id)
+    const at = /^id: (.*)$/m.exec(told)![1]!
+    // Somebody who heard that much hears the next act first.
+    const next = act()
+    const second = await listen({ 'last-event-id': at })
+    await caller.post(`/api/classes/${classId}/acts`, { acts: [next] })
+    const then = (await second.read()).value!
+    expect(then).toContain(next.id)
+    expect(then).not.toContain(made.id)
+    // The web server itself would wait half a minute for open requests.
+    const started = Date.now()
+    await product.stop()
+    expect(Date.now() - started).toBeLessThan(15_000)
   })
 })

@@ -207,24 +207,3 @@ test('anything is found by some of its words', async ({ desk, page }) => {
   await page.keyboard.press('Enter')
   await expect(desk.margin.getByRole('heading', { name: 'Delta model' })).toBeVisible()
 })
-
-test('all classes of a course stand in one sheet, and each score goes to its own class', async ({ desk, page }) => {
-  await page.getByRole('button', { name: 'View' }).click()
-  await page.getByRole('link', { name: 'all 3 classes together' }).click()
-  await expect(page.getByRole('heading', { level: 1, name: 'Earth Systems 7', exact: true })).toBeVisible()
-  const names = await desk.names()
-  expect(names.length).toBeGreaterThan(80)
-  // The last of one class and the first of the next, one under the other: one act in each, one step back for each.
-  const at = (name: string) => desk.cell(name, LAB)
-  const border = (await page.locator('.sheet .body [role=rowheader] small').allTextContents()).findIndex((each) =>
-    each.includes('7B'),
-  )
-  const [last, first] = [names[border - 1]!, names[border]!]
-  await at(last).click()
-  await page.keyboard.press('Shift+ArrowDown')
-  await page.keyboard.press('a')
-  for (const name of [last, first]) await expect(at(name)).toHaveAccessibleName(/absent/)
-  await desk.saved()
-  await desk.openClass('Earth Systems 7B')
-  await expect(at(first)).toHaveAccessibleName(/absent/)
-})

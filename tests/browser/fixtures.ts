@@ -1,3 +1,7 @@
+import { execFileSync } from 'node:child_process'
+import { mkdtempSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import { test as base, expect, type Locator, type Page } from '@playwright/test'
 import { accounts, Caller, startProduct, type Product } from '../support/product'
 
@@ -124,4 +128,11 @@ export class Desk {
   async saved(): Promise<void> {
     await expect(this.page.getByText('Saved', { exact: true })).toBeVisible()
   }
+}
+
+/** The text of a PDF, by poppler: a second opinion on what is printed. */
+export function textOf(pdf: Buffer): string {
+  const file = join(mkdtempSync(join(tmpdir(), 'yukata-pdf-')), 'cards.pdf')
+  writeFileSync(file, pdf)
+  return execFileSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' })
 }

@@ -86,7 +86,7 @@ test('in pencil nothing is kept until it is said so; the class stands before and
   await page.getByRole('button', { name: 'Keep', exact: true }).click()
   await desk.saved()
   await page.reload()
-  await expect(desk.cell('Achterberg, Rosalind', 'Check 5')).toHaveText('1')
+  await expect(desk.cell('Achterberg, Rosalind', 'Check 5')).toHaveAccessibleName('1, shows level 1, Starting')
   await page.getByRole('link', { name: 'Plan', exact: true }).click()
 })
 

@@ -1,19 +1,8 @@
-import { execFileSync } from 'node:child_process'
-import { mkdtempSync, writeFileSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
 import { district, overnight, withMoves } from '../../demo/district'
 import { csvFiles, zipOf } from '../support/oneroster-files'
-import { expect, test } from './fixtures'
+import { expect, test, textOf } from './fixtures'
 
 test.use({ world: 'whole-job' })
-
-/** The text of a PDF, by poppler: a second opinion on what is printed. */
-function textOf(pdf: Buffer): string {
-  const file = join(mkdtempSync(join(tmpdir(), 'yukata-pdf-')), 'cards.pdf')
-  writeFileSync(file, pdf)
-  return execFileSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' })
-}
 
 interface Receipt {
   part: string

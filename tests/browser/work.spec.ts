@@ -6,7 +6,7 @@ import Papa from 'papaparse'
 import { readSheet } from 'read-excel-file/node'
 import writeExcel from 'write-excel-file/node'
 import type { Page } from '@playwright/test'
-import { expect, test, type Desk } from './fixtures'
+import { expect, test, textOf, type Desk } from './fixtures'
 
 test.use({ world: 'work' })
 
@@ -136,6 +136,76 @@ test('a pattern is kept and begun from', async ({ desk, page }) => {
   await page.getByRole('option', { name: 'Delta model' }).click()
   await expect(desk.margin.getByLabel('Points possible')).toHaveValue('25')
   await expect(desk.margin.getByLabel('Times')).toHaveValue('2')
+  await desk.margin.getByRole('button', { name: 'Forget' }).click()
+  await expect(desk.margin.getByRole('combobox', { name: 'From a pattern' })).toHaveCount(0)
+})
+
+test('points show levels by cut-offs; a date in a declared period asks first; parted copies go their own ways', async ({
+  desk,
+  page,
+}) => {
+  await page.getByRole('columnheader', { name: /^Delta model/ }).click()
+  await desk.margin.getByRole('button', { name: 'Edit', exact: true }).click()
+  await desk.margin.getByRole('button', { name: 'from these percents' }).click()
+  await desk.margin.getByLabel('Secure from, in percent').fill('70,5')
+  await desk.margin.getByLabel('Growing from, in percent').fill('many')
+  await desk.margin.getByRole('button', { name: 'Keep', exact: true }).click()
+  await expect(desk.margin.getByRole('alert').filter({ hasText: 'number' })).toBeVisible()
+  await desk.margin.getByLabel('Growing from, in percent').fill('50')
+  await desk.margin.getByRole('button', { name: 'Keep', exact: true }).click()
+  await desk.saved()
+  // Levels were given here for both standards: they stay, and no ring stands beside the points.
+  await expect(desk.cell('Bekele, Dawit', 'Delta model')).toHaveText('17')
+  await desk.view('Proficiency')
+  await desk.cell('Bekele, Dawit', 'ES.2 in Delta model').click()
+  await page.keyboard.press('Delete')
+  // 17 of 25 is 68 %: below 70.5.
+  await expect(desk.cell('Bekele, Dawit', 'ES.2 in Delta model')).toHaveAccessibleName('2, Growing, from the points')
+  await desk.view('Gradebook')
+  await expect(desk.cell('Bekele, Dawit', 'Delta model')).toHaveAccessibleName('17, shows level 2, Growing')
+
+  await page.getByRole('columnheader', { name: /^Delta model/ }).click()
+  await desk.margin.getByRole('button', { name: 'Edit', exact: true }).click()
+  await desk.margin.getByLabel(/^Due/).fill('2026-10-20')
+  await desk.margin.getByRole('button', { name: 'Keep', exact: true }).click()
+  await expect(desk.margin.getByRole('alert').filter({ hasText: 'Quarter 1 is declared' })).toBeVisible()
+  await desk.margin.getByLabel(/^Due/).fill('2026-11-20')
+
+  await desk.margin.getByRole('button', { name: 'Back' }).click()
+  await page.getByRole('columnheader', { name: /^Core sample/ }).click()
+  await desk.margin.getByRole('button', { name: 'To other classes' }).click()
+  await page.getByRole('dialog').getByLabel('Tide Pool Ecology', { exact: true }).check()
+  await page.getByRole('dialog').getByRole('button', { name: 'Put into 1 class' }).click()
+  await desk.margin.getByRole('button', { name: 'Edit', exact: true }).click()
+  await desk.margin.getByRole('button', { name: 'Part it from them' }).click()
+  await expect(desk.margin.getByLabel('Change the copies in Tide Pool Ecology too')).toHaveCount(0)
+  await desk.margin.getByLabel('Points possible').fill('12')
+  await desk.margin.getByRole('button', { name: 'Keep', exact: true }).click()
+  await desk.saved()
+  await desk.openClass('Tide Pool Ecology')
+  await expect(page.getByRole('columnheader', { name: /^Core sample drawing.*10 points/ })).toBeVisible()
+})
+
+test('students stand by grade, a longer period shows all its work, and the record prints', async ({ desk, page }) => {
+  await page.getByRole('button', { name: 'View', exact: true }).click()
+  await page.getByLabel('Order of the students').selectOption('slipping')
+  await expect.poll(() => desk.names().then((names) => names[0])).toBe('Eze, Chidera')
+  const grades = await page.locator('.sheet .body [data-result="period"]').allTextContents()
+  const numbers = grades.map((each) => parseFloat(each.trim().split(' ').at(-2) ?? each))
+  expect(numbers).toEqual(numbers.toSorted((a, b) => a - b))
+  await page.getByLabel('Work of', { exact: true }).selectOption({ label: 'All of Semester 1' })
+  await expect(page.getByRole('columnheader', { name: /^Layers in a jar/ })).toBeVisible()
+  await expect(page.locator('.sheet .heads em').first()).toHaveText('Quarter 1')
+
+  await page.getByRole('button', { name: 'Files' }).click()
+  await page.getByRole('link', { name: 'Look at the record' }).click()
+  await expect(page.getByRole('region', { name: 'The record' })).toBeVisible()
+  await accessible(page)
+  const text = textOf(await page.pdf({ landscape: true }))
+  for (const words of ['Castellanos Ibarra, Inés', 'excused', 'Sediment lab report', 'Marram Point Middle School'])
+    expect(text).toContain(words)
+  expect(text).not.toContain('Find or do')
+  expect(text).not.toContain('Asked on Monday')
 })
 
 test('many assignments are changed at once after the change was shown, and the way back is where one was', async ({

@@ -14,7 +14,7 @@ const emit = defineEmits<{ typed: []; left: [] }>()
 const id = useId()
 const field = useTemplateRef('field')
 
-// The attribute alone works only while a page loads.
+// The attribute alone works only while a page loads; a dialog looks for it when it has opened.
 onMounted(() => props.autofocus && (field.value as unknown as { $el: HTMLInputElement }).$el.focus())
 </script>
 
@@ -29,6 +29,7 @@ onMounted(() => props.autofocus && (field.value as unknown as { $el: HTMLInputEl
       :inputmode="inputmode"
       :maxlength="maxlength"
       :autocomplete="autocomplete ?? 'off'"
+      :autofocus="autofocus"
       fluid
       :invalid="!!problem"
       :aria-describedby="`${id}-problem`"

@@ -11,7 +11,10 @@ const emit = defineEmits<{ close: []; several: [assignment: Assignment]; remove:
 
 const classroom = useClassroom()
 const isNew = computed(() => props.assignmentId === 'new')
-const kept = computed(() => (isNew.value ? null : classroom.get('assignment', props.assignmentId)))
+const kept = computed(() => {
+  void classroom.shape
+  return isNew.value ? null : classroom.get('assignment', props.assignmentId)
+})
 
 /** What a new assignment of a category begins with. */
 const defaultsOf = (categoryId: string | null) =>
@@ -199,8 +202,10 @@ function several(): void {
   const wanted = read()
   if (wanted && !needsAnswer()) emit('several', wanted)
 }
-const part = () =>
+function part(): void {
+  form.linkId = null
   classroom.change('assignment', [{ kind: 'assignment', id: props.assignmentId, to: { linkId: null } }])
+}
 </script>
 
 <template>

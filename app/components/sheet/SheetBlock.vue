@@ -46,8 +46,8 @@ function classOf(view: CellView): string {
       :data-mark="cell.mark"
       :aria-label="cell.words"
     >
-      <i v-if="cell.converted" class="ring">{{ cell.converted }}</i>{{ cell.text
-      }}<sup v-if="cell.excess">{{ cell.excess }}</sup>
+      {{ cell.text }}<sup v-if="cell.excess">{{ cell.excess }}</sup
+      ><i v-if="cell.converted" class="ring">{{ cell.converted }}</i>
     </div>
   </div>
 </template>

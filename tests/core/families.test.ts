@@ -1,0 +1,95 @@
+import { describe, expect, it } from 'vitest'
+import { appearing, familyView } from '#core/families/view'
+import { isSeen, seenFrom } from '#core/families/visibility'
+import { jointId } from '#core/acts/records'
+import { aClass } from '../support/class'
+
+const today = '2026-11-15'
+
+describe('when a family sees an assignment', () => {
+  it('goes by its rule, and from the day itself on', () => {
+    const due = { dueOn: '2026-11-20' }
+    expect(seenFrom({ ...due, visibility: { from: 'now' } })).toEqual({ from: 'now' })
+    expect(seenFrom({ ...due, visibility: { from: 'due date' } })).toEqual({ from: '2026-11-20' })
+    expect(seenFrom({ ...due, visibility: { from: 'days before', days: 3 } })).toEqual({ from: '2026-11-17' })
+    expect(seenFrom({ ...due, visibility: { from: 'date', date: '2026-12-01' } })).toEqual({ from: '2026-12-01' })
+    expect(isSeen({ ...due, visibility: { from: 'due date' } }, '2026-11-19')).toBe(false)
+    expect(isSeen({ ...due, visibility: { from: 'due date' } }, '2026-11-20')).toBe(true)
+    expect(isSeen({ ...due, visibility: { from: 'never' } }, '2027-06-01')).toBe(false)
+  })
+  it('is never where the rule speaks of a due date and there is none', () =>
+    expect(seenFrom({ dueOn: null, visibility: { from: 'days before', days: 3 } })).toHaveProperty('never'))
+  it('stands in a list by day, without what is seen already or never', () =>
+    expect(
+      appearing(
+        [
+          { name: 'Lab', dueOn: '2026-12-03', visibility: { from: 'due date' } },
+          { name: 'Check', dueOn: '2026-12-08', visibility: { from: 'days before', days: 5 } },
+          { name: 'Draft', dueOn: '2026-12-03', visibility: { from: 'never' } },
+          { name: 'Old', dueOn: '2026-11-01', visibility: { from: 'due date' } },
+        ],
+        today,
+      ),
+    ).toEqual([{ date: '2026-12-03', names: ['Lab', 'Check'] }]))
+})
+
+describe('what a family sees of a student', () => {
+  const snapshot = aClass({
+    categories: { tests: '100' },
+    assignments: {
+      shown: { categoryId: 'tests', points: '10' },
+      unreleased: { categoryId: 'tests', points: '10', released: false },
+      later: { categoryId: 'tests', points: '10', dueOn: '2026-11-20', visibility: { from: 'due date' } },
+      never: { categoryId: 'tests', points: '10', visibility: { from: 'never' } },
+    },
+    scores: {
+      ann: {
+        shown: { value: { points: '8' }, marks: ['late'], note: 'Well argued', noteFor: 'family' },
+        unreleased: { value: { points: '6' }, note: 'Talk to the counsellor', noteFor: 'teacher' },
+        later: '10',
+        never: '2',
+      },
+    },
+  })
+  const view = () => familyView(snapshot, snapshot.students[0]!, snapshot.periods[2]!, today)
+
+  it('has scores where they are released, marks and the notes that are for them', () =>
+    expect(view().lines.map(({ name, score, marks, note }) => [name, score, marks, note])).toEqual([
+      ['shown', '8', ['late'], 'Well argued'],
+      ['unreleased', null, [], ''],
+    ]))
+  it('never has a private note, an unreleased score or a draft anywhere in it', () => {
+    const { hidden: _, ...seen } = view()
+    const all = JSON.stringify(seen)
+    for (const secret of ['counsellor', 'later', 'never', '"6"']) expect(all).not.toContain(secret)
+  })
+  it('says to the teacher what is hidden, and why', () =>
+    expect(view().hidden.map((each) => [each.what, each.why])).toEqual(
+      expect.arrayContaining([
+        ['The score of unreleased', 'Its scores are not released.'],
+        ['The note on unreleased', 'It is only for you.'],
+        ['later', 'Families see it from 2026-11-20 on.'],
+        ['never', 'Families never see it.'],
+        ['3 scores', 'In the grade, and not shown beside it.'],
+      ]),
+    ))
+  it('has grades as percent, letter, both or neither, as the plan says', () => {
+    const families = (wanted: 'percent' | 'label' | 'both' | 'neither') => {
+      snapshot.records.plan.class = { ...snapshot.records.plan.class!, families: wanted }
+      return view().grades[0]
+    }
+    // 8, 6, 10 and 2 of 10 each are 26 of 40.
+    expect(families('both')).toMatchObject({ percent: '65.0', label: 'D' })
+    expect(families('percent')).toMatchObject({ percent: '65.0', label: null })
+    expect(families('label')).toMatchObject({ percent: null, label: 'D' })
+    expect(families('neither')).toBeUndefined()
+    expect(view().hidden).toContainEqual(expect.objectContaining({ what: 'Grades' }))
+  })
+  it('leaves out what was due while the student was not in the class', () => {
+    const moved = structuredClone(snapshot)
+    moved.students[0]!.spans = [{ firstDay: '2026-11-12', lastDay: null }]
+    for (const id of ['shown', 'unreleased', 'never'])
+      moved.records.cell[jointId('ann', id)] = { value: null, marks: [], note: '', noteFor: 'teacher' }
+    expect(familyView(moved, moved.students[0]!, moved.periods[2]!, today).lines).toEqual([])
+  })
+})
