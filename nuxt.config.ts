@@ -31,6 +31,10 @@ export default defineNuxtConfig({
     public: { demo: false },
   },
   alias,
+  // In development a page without a server's part has no entry for it, and Nuxt's own server asks for one.
+  $development: {
+    vite: { $client: { build: { rollupOptions: { input: { server: folder('./node_modules/nuxt/dist/app/entry') } } } } },
+  },
   compatibilityDate: '2025-07-15',
   nitro: {
     esbuild: { options: { target: 'es2022' } },

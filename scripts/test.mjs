@@ -39,6 +39,7 @@ function beside(words, command, args, extra = {}) {
   )
 }
 const must = (...args) => step(...args) || stop('Stopped there.')
+const all = async (...checks) => (await Promise.all(checks)).every(Boolean) || stop('Stopped there.')
 
 // ---- What the machine has to have ----
 
@@ -49,31 +50,50 @@ const wanted = [
   ['postgresql', hasPostgres()],
   ['poppler-utils', existsSync('/usr/bin/pdftotext')],
 ].flatMap(([name, there]) => (there ? [] : [name]))
-if (wanted.length) {
-  if (!root)
-    stop(
-      `These Debian packages are needed by the tests: ${wanted.join(', ')}.\nInstall them: sudo apt-get install ${wanted.join(' ')}`,
-    )
-  must('Package lists', 'apt-get', ['update', '-qq'])
-  must(`Installing ${wanted.join(', ')}`, 'apt-get', ['install', '-y', '-qq', '--no-install-recommends', ...wanted], {
-    DEBIAN_FRONTEND: 'noninteractive',
-  })
-}
-if (!existsSync('node_modules/.package-lock.json'))
-  must('Installing packages', 'npm', ['ci', '--no-audit', '--no-fund'])
+if (wanted.length && !root)
+  stop(
+    `These Debian packages are needed by the tests: ${wanted.join(', ')}.\nInstall them: sudo apt-get install ${wanted.join(' ')}`,
+  )
+const debian = async () =>
+  wanted.length === 0 ||
+  ((await beside('Package lists', 'apt-get', ['update', '-qq'])) &&
+    (await beside(
+      `Installing ${wanted.join(', ')}`,
+      'apt-get',
+      ['install', '-y', '-qq', '--no-install-recommends', ...wanted],
+      { DEBIAN_FRONTEND: 'noninteractive' },
+    )))
+const packages = async () =>
+  existsSync('node_modules/.package-lock.json') ||
+  (await beside('Installing packages', 'npm', ['ci', '--no-audit', '--no-fund']))
+await all(debian(), packages())
 if (!existsSync('.nuxt/eslint.config.mjs')) must('Preparing', 'npx', ['nuxt', 'prepare'])
 
 // ---- The sources ----
 
-must('Format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.'])
-must('Lint, with the directions of the house', 'npx', ['eslint', '.'])
-must('Types', 'npm', ['run', '--silent', 'typecheck'])
+mkdirSync('.playwright', { recursive: true })
+// Side by side, because each uses one core; what they read of Nuxt's is there and stays.
+const inTurn = async (...checks) => {
+  for (const check of checks) if (!(await check())) return false
+  return true
+}
+let good = true
+await all(
+  inTurn(
+    () => beside('Types of the app and the server', 'npx', ['vue-tsc', '-b', '--noEmit']),
+    async () => ((good = await vitest('Core', ['core'])), true),
+  ),
+  inTurn(
+    () => beside('Format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']),
+    () => beside('Lint, with the directions of the house', 'npx', ['eslint', '.']),
+    () => beside('Types of the core', 'npx', ['tsc', '-p', 'tsconfig.core.json']),
+    () => beside('Types of the tests', 'npx', ['tsc', '-p', 'tsconfig.tests.json']),
+  ),
+)
 must('Build', 'npm', ['run', '--silent', 'build'])
 
 // ---- The tests ----
 
-mkdirSync('.playwright', { recursive: true })
-let good = await vitest('Core', ['core'])
 // The two databases side by side: most of this is waiting.
 const both = await withPostgres((url) =>
   Promise.all([
