@@ -17,7 +17,12 @@ export default defineNuxtConfig({
       link: [{ rel: 'icon', type: 'image/svg+xml', href: '/mark.svg' }],
     },
   },
-  css: ['@fontsource-variable/commissioner/full.css', 'primeicons/primeicons.css', '~/assets/main.css', '~/assets/sheet.css'],
+  css: [
+    '@fontsource-variable/commissioner/full.css',
+    'primeicons/primeicons.css',
+    '~/assets/main.css',
+    '~/assets/sheet.css',
+  ],
   components: [{ path: '~/components', pathPrefix: false }],
   runtimeConfig: {
     session: { password: '', maxAge: 60 * 60 * 12, cookie: { secure: true, sameSite: 'lax' } },
@@ -33,7 +38,9 @@ export default defineNuxtConfig({
   alias,
   // In development a page without a server's part has no entry for it, and Nuxt's own server asks for one.
   $development: {
-    vite: { $client: { build: { rollupOptions: { input: { server: folder('./node_modules/nuxt/dist/app/entry') } } } } },
+    vite: {
+      $client: { build: { rollupOptions: { input: { server: folder('./node_modules/nuxt/dist/app/entry') } } } },
+    },
   },
   compatibilityDate: '2025-07-15',
   nitro: {

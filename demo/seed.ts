@@ -74,7 +74,10 @@ async function main(): Promise<void> {
   for (const { id, hour, userId, code } of rows) {
     if (code !== 'ES7') continue
     const snapshot = await loadSnapshot(handle.db, id)
-    const acts = columns ? wideActs(snapshot, columns) : earthSystemsActs(snapshot, hour)
+    // In the order of their days, as a teacher did them.
+    const acts = (columns ? wideActs(snapshot, columns) : earthSystemsActs(snapshot, hour)).toSorted((a, b) =>
+      a.at.localeCompare(b.at),
+    )
     await takeActs(handle.db, id, userId, acts, new Date(`${demoToday}T06:00:00Z`))
   }
   if (!columns) await layOffice(handle.db)

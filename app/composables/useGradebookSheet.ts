@@ -116,7 +116,7 @@ export function useGradebookSheet(book: Book, view: Ref<SheetView>, habits: Ref<
   const results = computed<ResultColumn[]>(() => {
     const [own, ...longer] = lead.lineage
     return [
-      ...(lead.rules?.categories ?? []).map(({ category, weight }) => ({
+      ...(habits.value.categories ? (lead.rules?.categories ?? []) : []).map(({ category, weight }) => ({
         id: category.id,
         title: category.shortName,
         under: weightWords(category, weight),

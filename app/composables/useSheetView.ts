@@ -7,14 +7,23 @@ export interface SheetHabits {
   enter: 'next' | 'blank'
   median: boolean
   spread: boolean
+  /** Whether the results of the categories stand beside the grades; a narrow window begins without them. */
+  categories: boolean
 }
-const beginning: SheetHabits = { density: 'plain', enter: 'next', median: false, spread: false }
+const WIDE = 1100
+const beginning = (): SheetHabits => ({
+  density: 'plain',
+  enter: 'next',
+  median: false,
+  spread: false,
+  categories: window.innerWidth >= WIDE,
+})
 
 /** The view of the gradebook that the address holds, and the teacher's habits. */
 export function useSheetView() {
   const route = useRoute()
   const view = computed(() => viewOf(route.query))
-  const habits = useLocalStorage<SheetHabits>('yukata-sheet', beginning, { mergeDefaults: true })
+  const habits = useLocalStorage<SheetHabits>('yukata-sheet', beginning(), { mergeDefaults: true })
 
   /** Shows another view; the address says it, so that it can be kept, reloaded and gone back from. */
   const show = (change: Partial<SheetView>) =>

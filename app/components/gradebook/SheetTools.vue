@@ -126,6 +126,15 @@ const enterOptions = [
           :options="enterOptions"
           @choose="habits.enter = $event"
         />
+        <span class="term">Beside them</span>
+        <button
+          type="button"
+          class="toggle"
+          :aria-pressed="habits.categories"
+          @click="habits.categories = !habits.categories"
+        >
+          categories
+        </button>
         <span class="term">Under the rows</span>
         <span class="row-of">
           <button type="button" class="toggle" :aria-pressed="habits.median" @click="habits.median = !habits.median">

@@ -212,7 +212,7 @@ const toggleAll = () => navigateTo({ query: { ...route.query, all: everything.va
               {{ standards.flatMap((one) => (each.standardIds.includes(one.id) ? one.code : [])).join(', ') }}
             </td>
             <td>
-              <span v-if="!everything && shown.includes(each)" class="row-of">
+              <span v-if="!everything && shown.includes(each)" class="row-of arrows">
                 <button type="button" class="toggle" :aria-label="`${each.name} earlier`" @click="move(each, -1)">
                   <i class="pi pi-arrow-up" aria-hidden="true" />
                 </button>
@@ -286,6 +286,9 @@ const toggleAll = () => navigateTo({ query: { ...route.query, all: everything.va
 </template>
 
 <style scoped>
+.arrows {
+  flex-wrap: nowrap;
+}
 .list {
   flex: 1;
   overflow: auto;
