@@ -108,7 +108,7 @@ describe('report cards', () => {
     const mateo = cards.find((each) => each.student === 'Mateo Gallardo')!
     expect(mateo.grade).toMatchObject({ percent: '80.0', label: 'B-', reason: 'Delta model redone after illness' })
     expect(mateo.grade!.computed).toMatch(/^8\d\.\d B-?$/)
-    expect(mateo.standards.map((each) => each.code)).toEqual(['ES.1', 'ES.2', 'ES.5'])
+    expect(mateo.standards.map((each) => each.code)).toEqual(['ES.1', 'ES.2', 'ES.3', 'ES.5'])
     expect(JSON.stringify(cards)).not.toMatch(/Asked on Monday|second try/)
   })
   it('show of a grade what the plan shows to families, and the points of the course level beside it', async () => {
