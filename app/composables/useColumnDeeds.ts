@@ -3,7 +3,7 @@ import type { Book } from './useBook'
 
 /** What can be done with a whole column: with its assignment in each class that it is of, as one step. */
 export function useColumnDeeds(book: Book, asOne: <T>(work: () => T) => T) {
-  const { plans, load, perform, problem } = useDeed()
+  const { plans, load, perform, problem } = useDeed(book.classes[0])
 
   /** Deletes it everywhere. */
   const remove = (columnId: string) =>

@@ -1,6 +1,7 @@
 import type { ActKind } from '#core/acts/act'
 import { changesTo, type Wanted } from '#core/acts/apply'
 import { noRecords, type Records } from '#core/acts/records'
+import type { Classroom } from '~/stores/classroom'
 import { plansResponse, type ClassPlan, type PlansResponse, type Together } from '#shared/plans'
 
 /** What one home is to become, and the records that it stands on. */
@@ -21,8 +22,7 @@ export function deedOf(kind: ActKind, parts: readonly Part[]): Together {
 }
 
 /** A deed on several classes that is being decided: what the server knows of them, and what became of it. */
-export function useDeed() {
-  const classroom = useClassroom()
+export function useDeed(classroom: Classroom = useClassroom()) {
   const plans = shallowRef<PlansResponse | null>(null)
   const problem = ref('')
   const busy = ref(false)

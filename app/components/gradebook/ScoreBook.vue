@@ -7,6 +7,7 @@ import { isUnscored } from '~/sheet/view'
 import type { Selected, SheetActions } from '~/sheet/types'
 import type { Book } from '~/composables/useBook'
 import type { NamedTable } from '~/composables/useGridReading'
+import type { Classroom } from '~/stores/classroom'
 
 /** The sheet of scores of one class, or of all classes of a course together, with its margin and its dialogs. */
 const props = defineProps<{ book: Book; asOne: <T>(work: () => T) => T }>()
@@ -79,7 +80,7 @@ function done(): void {
 const column = computed(() => (active.value?.rowId === null ? active.value.columnId : null))
 const onColumn = useColumnDeeds(book, asOne)
 const removing = ref<string | null>(null)
-const copying = ref<{ assignment: Readonly<Assignment>; id: string | null } | null>(null)
+const copying = shallowRef<{ classroom: Classroom; assignment: Readonly<Assignment>; id: string | null } | null>(null)
 function remove(): void {
   onColumn.remove(removing.value!)
   removing.value = null
@@ -88,7 +89,7 @@ function remove(): void {
 /** Into other classes go the copies of the first. */
 function copy(columnId: string): void {
   const { classroom, assignmentId } = book.copiesOf(columnId)[0]!
-  copying.value = { assignment: classroom.get('assignment', assignmentId), id: assignmentId }
+  copying.value = { classroom, assignment: classroom.get('assignment', assignmentId), id: assignmentId }
 }
 
 /** Where a teacher most likely goes on: the address's cell, else the first blank of the latest work that is due. */
@@ -222,7 +223,7 @@ const firstDate = computed(() =>
             :assignment-id="edited.assignmentId"
             :first-date="firstDate"
             @close="close"
-            @several="(wanted) => (copying = { assignment: wanted, id: null })"
+            @several="(wanted) => (copying = { classroom: edited.classroom, assignment: wanted, id: null })"
             @remove="removing = editing"
           />
         </RoomScope>
@@ -263,7 +264,7 @@ const firstDate = computed(() =>
     <FillDialog v-if="filling" v-bind="filling" :what="fillingWhat" :foresee="foresee" @close="done" />
     <FilesDialog v-if="files" @close="files = false" @read="readFile" />
     <GridDialog v-if="reading" v-bind="reading" :book="book" :as-one="asOne" @close="done" />
-    <RoomScope v-if="copying" :room="copying.id ? edited.classroom : lead">
+    <RoomScope v-if="copying" :room="copying.classroom">
       <CopyAssignmentDialog
         :assignment="copying.assignment"
         :assignment-id="copying.id"
