@@ -14,10 +14,10 @@ export const whole = (rows: number, columns: number): Stretch => ({ top: 0, bott
 
 /** How many rows, and how many columns, come and go together: the fewer, the less there is to do in one frame. */
 const ROWS = 2
-export const COLUMNS = 3
+export const COLUMNS = 6
 /** How many more are kept ready on either side. */
 const ROWS_READY = 6
-const COLUMNS_READY = 3
+const COLUMNS_READY = 6
 
 /**
  * The rows and columns that a view needs, and some around them, in blocks, so that scrolling moves the stretch rarely.

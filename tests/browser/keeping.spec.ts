@@ -48,7 +48,7 @@ async function startOfColumn(desk: Desk): Promise<void> {
 }
 const status = (page: Page) => page.locator('.status b')
 
-test('ten times kill -9 while scores are typed: what was acknowledged is there, what was queued arrives once', async ({
+test('six times kill -9 while scores are typed: what was acknowledged is there, what was queued arrives once', async ({
   own,
   mine,
   page,
@@ -64,7 +64,7 @@ test('ten times kill -9 while scores are typed: what was acknowledged is there, 
       typed++
     }
   }
-  for (let round = 0; round < 10; round++) {
+  for (let round = 0; round < 6; round++) {
     await typeSome(1)
     // In every other round the line says Saved before the end comes; in the others it comes at once.
     if (round % 2 === 0) {
@@ -74,7 +74,7 @@ test('ten times kill -9 while scores are typed: what was acknowledged is there, 
     await own.kill()
     await typeSome(1)
     await expect(status(page)).toHaveText('Kept on this machine, waiting for the network')
-    if (round === 4) {
+    if (round === 2) {
       // A page that is closed in the middle loses nothing either.
       await own.start()
       await page.reload()
@@ -90,7 +90,7 @@ test('ten times kill -9 while scores are typed: what was acknowledged is there, 
   }
   await expect(status(page)).toHaveText('Saved', { timeout: 30_000 })
   const { scores, typings } = await held(own)
-  expect(typed).toBe(20)
+  expect(typed).toBe(12)
   expect(scores.slice(0, typed)).toEqual(Array.from({ length: typed }, (_, at) => String((at % 19) + 1)))
   for (let at = 0; at < typed; at++) expect([at, await typings(at)]).toEqual([at, 1])
 })

@@ -45,8 +45,8 @@ describe('the part of a large sheet that is in the page', () => {
   const sheet = { rows: 180, columns: 200, row: 27, cell: 60 }
   it('holds what is seen and some around it, and never more than there is', () => {
     const seen = stretch({ left: 1200, top: 1350, width: 480, height: 540 }, sheet)
-    expect(seen.left).toBeLessThanOrEqual(20 - 3)
-    expect(seen.right).toBeGreaterThanOrEqual(28 + 3)
+    expect(seen.left).toBeLessThanOrEqual(20 - 6)
+    expect(seen.right).toBeGreaterThanOrEqual(28 + 6)
     expect(seen.top).toBeLessThanOrEqual(50 - 6)
     expect(seen.bottom).toBeGreaterThanOrEqual(70 + 6)
     expect(stretch({ left: 11_900, top: 4800, width: 480, height: 540 }, sheet)).toMatchObject({

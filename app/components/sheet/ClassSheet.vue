@@ -97,8 +97,13 @@ const stretched = computed(() => ({
 }))
 const shownRows = computed(() => props.rows.slice(inPage.value.top, inPage.value.bottom))
 
-/** Puts into the page what the view needs. */
-function look(): void {
+/** While one scrolls, rows take up new columns in turns, every fourth in a frame: they are ready before they are seen. */
+const TURNS = 4
+const { taken, atOnce, inTurn } = useTurns(() => blocks.value, TURNS)
+const blocksOf = (row: number) => taken.value[row % TURNS]!
+
+/** Puts into the page what the view needs; `ahead` says that there is time for columns that are not in view yet. */
+function look({ ahead = false } = {}): void {
   const [rows, columns] = [props.rows.length, props.columns.length]
   const wanted = windowed.value
     ? stretch(
@@ -109,9 +114,19 @@ function look(): void {
   const now = inPage.value
   if ((Object.keys(wanted) as (keyof Stretch)[]).every((side) => wanted[side] === now[side])) return
   inPage.value = wanted
+  const seen = [view.left / CELL, (view.left + view.width - NAME - resultsWidth.value) / CELL] as const
+  if (!ahead || seen[0] < now.left || seen[1] > now.right) atOnce()
+  else if (wanted.left !== now.left || wanted.right !== now.right) inTurn()
   if (windowed.value) void nextTick(() => controller?.settle())
 }
-watch(() => [props.rows, props.columns, props.density], look, { immediate: true, flush: 'sync' })
+watch(
+  () => [props.rows, props.columns, props.density],
+  () => {
+    look()
+    atOnce()
+  },
+  { immediate: true, flush: 'sync' },
+)
 
 useResizeObserver(scroller, ([entry]) => {
   const first = view.width === 0
@@ -126,7 +141,7 @@ useEventListener(
   () => {
     view.left = scroller.value!.scrollLeft
     view.top = scroller.value!.scrollTop
-    look()
+    look({ ahead: true })
   },
   { passive: true },
 )
@@ -135,12 +150,13 @@ function elementAt({ row, column }: Place): HTMLElement | null {
   const { left, right, top, bottom } = inPage.value
   if (column < left || column >= right || (row >= 0 && (row < top || row >= bottom))) return null
   // Before the cells, or their blocks, stands the name.
-  const at = column - left
-  const found =
-    row < 0
-      ? (heads.value?.$el as HTMLElement | undefined)?.children[at + 1]
-      : body.value?.children[row - top]?.children[Math.floor(at / perBlock.value) + 1]?.children[at % perBlock.value]
-  return (found as HTMLElement | undefined) ?? null
+  if (row < 0)
+    return ((heads.value?.$el as HTMLElement | undefined)?.children[column - left + 1] as HTMLElement) ?? null
+  const at = column - (blocksOf(row)[0]?.from ?? 0)
+  const block = body.value?.children[row - top]?.children[Math.floor(at / perBlock.value) + 1]
+  const found = at < 0 ? null : block?.children[at % perBlock.value]
+  // A row that has not had its turn yet may have something else there.
+  return found?.getAttribute('aria-colindex') === String(column + 2) ? (found as HTMLElement) : null
 }
 
 function hit(target: EventTarget | null): Place | null {
@@ -273,7 +289,7 @@ defineExpose({
             :key="row.id"
             :row="row"
             :at="inPage.top + at"
-            :blocks="blocks"
+            :blocks="blocksOf(inPage.top + at)"
             :count="columns.length"
             :results="results"
             :version="version(row.id)"

@@ -11,6 +11,7 @@ definePageMeta({ margin: false })
 
 /** One student in this class: every assignment and grade, what is missing, levels, remarks; and the family's view. */
 const route = useRoute()
+const router = useRouter()
 const classroom = useClassroom()
 const { today } = storeToRefs(usePerson())
 const TrendChart = defineAsyncComponent(() => import('~/components/student/TrendChart.vue'))
@@ -22,15 +23,20 @@ const everything = computed(() => route.query.all === '1')
 
 const at = computed(() => classroom.students.findIndex((each) => each.id === student.value?.id))
 const neighbour = (by: number) => classroom.students[at.value + by]
-const step = (by: number) =>
-  neighbour(by) && navigateTo({ path: `${classPath.value}/student/${neighbour(by)!.id}`, query: route.query })
+/** Fast hands press again while the next student is still coming: they go on from there. */
+function step(by: number): void {
+  const { params, query } = router.currentRoute.value
+  const from = classroom.students.findIndex((each) => each.id === params.student)
+  const to = from < 0 ? undefined : classroom.students[from + by]
+  if (to) void navigateTo({ path: `${classPath.value}/student/${to.id}`, query })
+}
 const toggle = (key: 'as' | 'all', value: string) =>
   navigateTo({ query: { ...route.query, [key]: route.query[key] === value ? undefined : value } })
 
 useEventListener('keydown', (event: KeyboardEvent) => {
   if ((event.target as HTMLElement).closest('input, textarea, select, [role=dialog]')) return
-  if (event.key === 'ArrowDown' && event.altKey) void step(1)
-  if (event.key === 'ArrowUp' && event.altKey) void step(-1)
+  if (event.key === 'ArrowDown' && event.altKey) step(1)
+  if (event.key === 'ArrowUp' && event.altKey) step(-1)
 })
 
 /** The assignments of the period, or of the whole year, as they stand for this student. */
