@@ -29,6 +29,7 @@ test('the main views', async ({ page }) => {
   await page.keyboard.press('Escape')
   await page.getByRole('button', { name: 'View', exact: true }).click()
   await page.getByRole('link', { name: 'all 3 classes together' }).click()
+  await expect(page.getByRole('heading', { level: 1, name: 'Earth Systems 7', exact: true })).toBeVisible()
   await page.getByRole('columnheader', { name: /^Check 5/ }).click()
   await expect(desk.margin.getByRole('row', { name: /^7C/ })).toBeVisible()
   await picture('course')

@@ -268,10 +268,13 @@ ul {
 }
 .then th {
   max-width: 0;
-  width: 44%;
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
+}
+.then th[scope='row'],
+.then thead th:first-child {
+  width: 54%;
 }
 .then td {
   white-space: nowrap;
