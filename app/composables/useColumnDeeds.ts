@@ -50,6 +50,7 @@ export function useColumnDeeds(book: Book, asOne: <T>(work: () => T) => T) {
   async function savePattern(columnId: string): Promise<void> {
     const { classroom, assignmentId } = book.copiesOf(columnId)[0]!
     await load()
+    if (!plans.value) return void classroom.notices.push(problem.value)
     const {
       categoryId,
       dueOn: _d,
@@ -62,7 +63,7 @@ export function useColumnDeeds(book: Book, asOne: <T>(work: () => T) => T) {
       ...fields
     } = classroom.get('assignment', assignmentId)
     const category = classroom.categories.find((each) => each.id === categoryId)?.name ?? null
-    const { patterns } = plans.value!
+    const { patterns } = plans.value
     const same = Object.entries(patterns).find(([, each]) => !each.removed && each.name === fields.name)?.[0]
     const to: Pattern = { name: fields.name, assignment: { ...fields, category }, removed: false }
     const wanted = [{ kind: 'pattern' as const, id: same ?? crypto.randomUUID(), to }]

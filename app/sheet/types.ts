@@ -74,6 +74,18 @@ export interface SheetColumn {
   aside?: string
 }
 
+/** The columns that are in the page, as heads and feet need them. */
+export interface ShownColumns {
+  columns: SheetColumn[]
+  /** The place of the first of them in the sheet. */
+  from: number
+  /** How many columns there are in all. */
+  count: number
+  /** The room of the columns before them, in pixels. */
+  before: number
+  results: ResultColumn[]
+}
+
 /** A computed column at the right, which nobody types into. */
 export interface ResultColumn {
   id: string

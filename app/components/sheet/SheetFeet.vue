@@ -1,18 +1,8 @@
 <script setup lang="ts">
-import type { Footer, ResultColumn, SheetColumn } from '~/sheet/types'
+import type { Footer, ShownColumns } from '~/sheet/types'
 
 /** The lines under the rows of a sheet: means, and what else is wanted. */
-defineProps<{
-  footers: Footer[]
-  /** How many rows stand above. */
-  rows: number
-  /** The columns that are in the page, and the place of the first. */
-  columns: SheetColumn[]
-  from: number
-  count: number
-  before: number
-  results: ResultColumn[]
-}>()
+defineProps<ShownColumns & { footers: Footer[]; rows: number }>()
 </script>
 
 <template>

@@ -1,16 +1,8 @@
 <script setup lang="ts">
-import type { ResultColumn, SheetColumn } from '~/sheet/types'
+import type { ShownColumns } from '~/sheet/types'
 
 /** The heads of a sheet. A component of its own: rows that come and go under it leave it alone. */
-defineProps<{
-  corner: string
-  /** The columns that are in the page, and the place of the first. */
-  columns: SheetColumn[]
-  from: number
-  count: number
-  before: number
-  results: ResultColumn[]
-}>()
+defineProps<ShownColumns & { corner: string }>()
 </script>
 
 <template>

@@ -141,7 +141,8 @@ ul {
   padding-left: 16px;
   font-size: 12px;
 }
-@page {
+/* A page of its own kind: other views go on printing upright. */
+@page record {
   size: landscape;
 }
 @media print {
@@ -149,6 +150,7 @@ ul {
     display: none;
   }
   .paper {
+    page: record;
     overflow: visible;
     padding: 0;
   }
