@@ -1,8 +1,16 @@
+import { existsSync, readdirSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { nodeWorker } from './build/node-worker-plugin'
+import { makeServiceWorker } from './build/service-worker'
 import YukataPreset from './app/theme/preset'
 
 const folder = (path: string) => fileURLToPath(new URL(path, import.meta.url))
+const extensions = folder('./node_modules/fs-native-extensions/prebuilds')
+const lockParts = existsSync(extensions)
+  ? readdirSync(extensions)
+      .filter((name) => name.startsWith(`${process.platform}-`))
+      .map((name) => `${extensions}/${name}/fs-native-extensions.node`)
+  : []
 const alias = { '#core': folder('./core') }
 
 export default defineNuxtConfig({
@@ -25,13 +33,14 @@ export default defineNuxtConfig({
   ],
   components: [{ path: '~/components', pathPrefix: false }],
   runtimeConfig: {
-    session: { password: '', maxAge: 60 * 60 * 12, cookie: { secure: true, sameSite: 'lax' } },
+    session: { password: '', maxAge: 60 * 60 * 16, cookie: { secure: true, sameSite: 'lax' } },
     databaseUrl: '',
     dataDir: './.data/records',
     // A fixed civil date for demonstrations and tests; empty means the calendar's own today.
     today: '',
-    // Whether a proxy in front names the address of the person (X-Forwarded-For); without one, anybody could.
-    trustProxy: false,
+    // Which proxies in front name the address of the person (X-Forwarded-For): how many, or their networks. From any
+    // other, anybody could.
+    trustProxy: '',
     sis: { url: '', clientId: '', clientSecret: '' },
     public: { demo: false },
   },
@@ -43,7 +52,10 @@ export default defineNuxtConfig({
     },
   },
   compatibilityDate: '2025-07-15',
+  hooks: { 'nitro:build:public-assets': (nitro) => makeServiceWorker(nitro.options.output.publicDir) },
   nitro: {
+    // The lock of the records' folder is the kernel's; the package finds its part for this machine beside itself.
+    externals: { traceInclude: lockParts },
     esbuild: { options: { target: 'es2022' } },
     rollupConfig: { plugins: [nodeWorker(alias)] },
     serverAssets: [
@@ -79,7 +91,9 @@ export default defineNuxtConfig({
       contentSecurityPolicy: {
         'default-src': ["'self'"],
         'script-src': ["'self'", "'nonce-{{nonce}}'", "'strict-dynamic'"],
-        'style-src': ["'self'", "'unsafe-inline'"],
+        // Rules only by nonce; a component may place a box by its own style attribute, which no rule can.
+        'style-src': ["'self'", "'nonce-{{nonce}}'"],
+        'style-src-attr': ["'unsafe-inline'"],
         'font-src': ["'self'"],
         'img-src': ["'self'", 'data:', 'blob:'],
         'connect-src': ["'self'"],
@@ -93,6 +107,7 @@ export default defineNuxtConfig({
     rateLimiter: false,
     removeLoggers: false,
     xssValidator: false,
-    requestSizeLimiter: { maxRequestSizeInBytes: 4_000_000, maxUploadFileRequestInBytes: 40_000_000 },
+    // Every body is counted as it is read (server/utils/route), whatever its length is said to be.
+    requestSizeLimiter: false,
   },
 })

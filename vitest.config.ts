@@ -7,7 +7,7 @@ const resolve = { alias: { '#core': folder('./core'), '#shared': folder('./share
 export default defineConfig({
   test: {
     projects: [
-      { resolve, test: { name: 'core', include: ['tests/core/**/*.test.ts'] } },
+      { resolve, test: { name: 'core', include: ['tests/core/**/*.test.ts', 'tests/app/**/*.test.ts'] } },
       // On the built-in database, or on the PostgreSQL server of TEST_DATABASE_URL.
       {
         resolve,
@@ -28,6 +28,11 @@ export default defineConfig({
           hookTimeout: 120_000,
           fileParallelism: false,
         },
+      },
+      // The product under kills, full disks and power cuts: small in CI, large by `npm run storm`.
+      {
+        resolve,
+        test: { name: 'storm', include: ['tests/storm/**/*.test.ts'], testTimeout: 900_000, fileParallelism: false },
       },
     ],
   },

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-useDark({ selector: 'html', valueDark: 'dark', valueLight: '' })
+useDark({ selector: 'html', valueDark: 'dark', valueLight: '', disableTransition: false })
 </script>
 
 <template>

@@ -23,7 +23,7 @@ import {
 import { takeActs, takeTogether } from '../server/services/acts'
 import { districtHome } from '../server/services/homes'
 import { hashOf } from '../server/services/passwords'
-import { applyRoster } from '../server/services/roster'
+import { applyRoster } from '../server/services/roster/lay'
 import { setPassword } from '../server/services/sign-in'
 import { loadSnapshot } from '../server/services/snapshot'
 import { bank, levels, standards } from './curriculum'
@@ -78,7 +78,7 @@ async function main(): Promise<void> {
     const acts = (columns ? wideActs(snapshot, columns) : earthSystemsActs(snapshot, hour)).toSorted((a, b) =>
       a.at.localeCompare(b.at),
     )
-    await takeActs(handle.db, id, userId, acts, new Date(`${demoToday}T06:00:00Z`))
+    await takeActs(handle.db, id, userId, acts, { now: new Date(`${demoToday}T06:00:00Z`) })
   }
   if (!columns) await layOffice(handle.db)
   await handle.close()
@@ -104,12 +104,12 @@ async function layOffice(db: Db): Promise<void> {
   const [course] = await db.select().from(courses).where(eq(courses.sourcedId, 'c-earth'))
   const [school] = await db.select().from(orgs).where(eq(orgs.kind, 'school')).orderBy(orgs.name).limit(1)
   const at = new Date(`${demoToday}T05:00:00Z`)
-  await takeTogether(db, office!.id, [{ home: districtHome, act: policyAct() }], at)
+  await takeTogether(db, office!.id, [{ home: districtHome, act: policyAct() }], { now: at })
   const { periods: lastPeriods, section, acts } = lastYear(course!.id, school!.id)
   await db.insert(periods).values(lastPeriods)
   await db.insert(sections).values(section)
   await db.insert(sectionTeachers).values({ sectionId: section.id, userId: teacher!.id })
-  await takeActs(db, section.id, teacher!.id, acts, at)
+  await takeActs(db, section.id, teacher!.id, acts, { now: at })
 }
 
 function giveToStandins(folder: string, roster: RosterEntities): void {

@@ -11,7 +11,7 @@ await build({
   format: 'esm',
   target: 'node20',
   // These find files beside their own code.
-  external: ['@electric-sql/pglite', 'pg'],
+  external: ['@electric-sql/pglite', 'pg', 'fs-native-extensions'],
   banner: { js: `import { createRequire as __cr } from 'node:module';const require=__cr(import.meta.url);` },
   logLevel: 'warning',
 })

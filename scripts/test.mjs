@@ -1,11 +1,10 @@
 // Everything that has to hold, on a fresh machine and without a terminal: installs what is missing, checks the sources,
 // builds, and runs the tests on the built-in database, on a PostgreSQL server, and in Chromium. Plain Node.
-import { execFileSync, spawn, spawnSync } from 'node:child_process'
-import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
-import { createServer } from 'node:net'
-import { tmpdir } from 'node:os'
+import { spawn, spawnSync } from 'node:child_process'
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
+import { hasPostgres, withPostgres } from './postgres.mjs'
 
 process.chdir(join(dirname(fileURLToPath(import.meta.url)), '..'))
 const root = process.getuid?.() === 0
@@ -43,9 +42,9 @@ const all = async (...checks) => (await Promise.all(checks)).every(Boolean) || s
 
 // ---- What the machine has to have ----
 
-const clusters = '/usr/lib/postgresql'
-const hasPostgres = () => existsSync(clusters) && execFileSync('ls', [clusters], { encoding: 'utf8' }).trim() !== ''
 const wanted = [
+  // The power cut's disk is a piece of C.
+  ['gcc', existsSync('/usr/bin/gcc')],
   ['chromium', existsSync(process.env.CHROMIUM_PATH ?? '/usr/bin/chromium')],
   ['postgresql', hasPostgres()],
   ['poppler-utils', existsSync('/usr/bin/pdftotext')],
@@ -95,17 +94,19 @@ must('Build', 'npm', ['run', '--silent', 'build'])
 // ---- The tests ----
 
 // The two databases side by side: most of this is waiting.
-const both = await withPostgres((url) =>
-  Promise.all([
+const both = await withPostgres(async (url) => {
+  const tests = await Promise.all([
     vitest('Services and routes, on the built-in database', ['services', 'api']),
     // How the demo starts does not depend on it.
     vitest('Services and routes, on PostgreSQL', ['services', 'api'], { TEST_DATABASE_URL: url }, [
       '--exclude',
       'tests/api/demo.test.ts',
     ]),
-  ]),
-)
+  ])
+  return [...tests, await vitest('Storm, small, on PostgreSQL', ['storm'], { TEST_DATABASE_URL: url })]
+})
 good = both.every(Boolean) && good
+good = (await vitest('Storm, small, on the built-in database', ['storm'])) && good
 const browserGood = step('Browser', 'npx', ['playwright', 'test'])
 const { stats } = JSON.parse(readFileSync('.playwright/results.json', 'utf8'))
 count(stats.expected + stats.flaky, stats.unexpected + (browserGood || stats.unexpected ? 0 : 1))
@@ -132,53 +133,4 @@ async function vitest(words, projects, extra, more = []) {
 function count(passed, failed) {
   counts.passed += passed
   counts.failed += failed
-}
-
-/** Runs the work with a throwaway PostgreSQL server on the loopback, and takes it away afterwards. */
-async function withPostgres(work) {
-  const version = execFileSync('ls', [clusters], { encoding: 'utf8' }).trim().split('\n').at(-1)
-  const bin = (name) => join(clusters, version, 'bin', name)
-  const folder = mkdtempSync(join(tmpdir(), 'yukata-postgresql-'))
-  // PostgreSQL does not run as root: Debian's package made a user for it.
-  const as = (command, args) => (root ? ['runuser', ['-u', 'postgres', '--', command, ...args]] : [command, args])
-  if (root) execFileSync('chown', ['postgres', folder])
-  const port = await freePort()
-  const run = (words, name, args) => must(words, ...as(bin(name), args))
-  run('A throwaway PostgreSQL server', 'initdb', [
-    '-D',
-    join(folder, 'data'),
-    '-U',
-    'yukata',
-    '--auth=trust',
-    '--encoding=UTF8',
-    '--locale=C',
-    '--no-instructions',
-  ])
-  run('Its start', 'pg_ctl', [
-    '-D',
-    join(folder, 'data'),
-    '-w',
-    '-l',
-    join(folder, 'log'),
-    '-o',
-    `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories= -c max_connections=200`,
-    'start',
-  ])
-  try {
-    return await work(`postgresql://yukata@127.0.0.1:${port}/postgres`)
-  } finally {
-    step('Its end', ...as(bin('pg_ctl'), ['-D', join(folder, 'data'), '-m', 'immediate', 'stop']))
-    rmSync(folder, { recursive: true, force: true })
-  }
-}
-
-function freePort() {
-  return new Promise((done, failed) => {
-    const server = createServer()
-      .on('error', failed)
-      .listen(0, '127.0.0.1', () => {
-        const { port } = server.address()
-        server.close(() => done(port))
-      })
-  })
 }

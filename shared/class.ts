@@ -1,9 +1,10 @@
 import { z } from 'zod'
-import { act } from '../core/acts/act'
 import { schemas } from '../core/acts/records'
+import { instant } from '../core/fields'
 import { pronounSets } from '../core/remarks/pronouns'
 import type { ClassSnapshot } from '../core/section'
 import { availableScale } from './plans'
+import { rejections } from './problem'
 
 const span = z.object({ firstDay: z.string(), lastDay: z.string().nullable() })
 const recordsOf = <S extends z.ZodType>(schema: S) => z.record(z.string(), schema)
@@ -88,14 +89,37 @@ export const openClassResponse = classResponse.extend({
 })
 export type OpenClass = z.infer<typeof openClassResponse>
 
-export const actsRequest = z.object({ acts: z.array(act).min(1).max(100) })
+/**
+ * Acts on one class, each read by itself, so that one that cannot be read takes no other down. `sentAt` is the sender's
+ * clock as it sends: what the server's differs by is taken off each act's own time.
+ */
+export const actsRequest = z.object({
+  acts: z
+    .array(z.looseObject({ id: z.uuid() }))
+    .min(1)
+    .max(100),
+  sentAt: instant.optional(),
+})
 
 const outcome = z.discriminatedUnion('done', [
   z.object({ done: z.literal('applied') }),
   z.object({ done: z.literal('meanwhile'), present: z.record(z.string(), z.unknown()) }),
   z.object({ done: z.literal('refused'), reason: z.string() }),
 ])
-export const actsResponse = z.array(z.object({ id: z.string(), outcomes: z.array(outcome) }))
+/** An act that was taken: its place in the order of taking, and what became of each change. */
+export const takenAct = z.object({ id: z.string(), seq: z.number(), outcomes: z.array(outcome) })
+export type TakenAct = z.infer<typeof takenAct>
+/** What became of several deeds that are all taken or none. */
+export const togetherResponse = z.array(takenAct)
+
+/** What became of one act: taken, rejected for good and why, or to be sent again. */
+export const actResult = z.union([
+  takenAct,
+  z.object({ id: z.string(), rejected: z.object({ code: z.enum(rejections), message: z.string() }) }),
+  z.object({ id: z.string(), later: z.literal(true) }),
+])
+export type ActResult = z.infer<typeof actResult>
+export const actsResponse = z.object({ results: z.array(actResult) })
 
 /** A student who came from another class of the course, and until when they were there. */
 const mover = z.object({ studentId: z.string(), sectionId: z.string(), title: z.string(), lastDay: z.string() })

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { text } from '../core/fields'
 
 const fields = z.record(z.string(), z.unknown())
 const sendableType = z.enum(['category', 'lineItem', 'result'])
@@ -19,17 +20,23 @@ export const compareResponse = z.object({
 })
 
 /** `overwrite`: ids of things that changed there since and are sent all the same. */
-export const pushRequest = z.object({ overwrite: z.array(z.string().max(250)).max(10_000).default([]) })
+export const pushRequest = z.object({ overwrite: z.array(text(250)).max(10_000).default([]) })
 export const pushResponse = z.object({ runId: z.string() })
+
+/** `asking` waits for an answer before anything is laid; `taken back` was undone. */
+export const runStates = ['running', 'asking', 'done', 'stopped', 'failed', 'taken back'] as const
+export type RunState = (typeof runStates)[number]
 
 const run = z.object({
   id: z.string(),
   kind: z.enum(['push', 'roster', 'import']),
   sectionId: z.string().nullable(),
-  state: z.enum(['running', 'done', 'stopped', 'failed']),
+  state: z.enum(runStates),
   startedAt: z.coerce.date(),
   finishedAt: z.coerce.date().nullable(),
   summary: z.string(),
+  done: z.number(),
+  total: z.number(),
 })
 export const runsResponse = z.array(run)
 export const runResponse = run.extend({
@@ -46,6 +53,28 @@ export const runResponse = run.extend({
   ),
 })
 
+// ---- Rosters ----
+
+export const rosterParts = [
+  'orgs',
+  'periods',
+  'courses',
+  'classes',
+  'teachers',
+  'students',
+  'teaching',
+  'enrolments',
+] as const
+export type RosterPart = (typeof rosterParts)[number]
+
+/** One row of the roster as a run found and left it; null where there was or is none. */
+export interface RosterRowChange {
+  id: string
+  name: string
+  before: Record<string, unknown> | null
+  after: Record<string, unknown> | null
+}
+
 const part = z.object({ added: z.number(), changed: z.number(), same: z.number() })
 export const rosterResponse = z.object({
   orgs: part,
@@ -57,8 +86,70 @@ export const rosterResponse = z.object({
   enrolments: part,
   ended: z.number(),
 })
-export type RosterResponse = z.infer<typeof rosterResponse>
+export type RosterSummary = z.infer<typeof rosterResponse>
 
 export const csvFaults = z.array(
   z.object({ file: z.string(), line: z.number(), column: z.string(), reason: z.string() }),
 )
+
+/** What a roster's run found that a person should know, and what it asks. */
+export const rosterFindings = z.object({
+  summary: rosterResponse.optional(),
+  faults: csvFaults.optional(),
+  /** Sessions that leave days out, or share some. */
+  oddities: z
+    .array(
+      z.object({
+        code: z.enum(['gap', 'overlap']),
+        titles: z.tuple([z.string(), z.string()]),
+        firstDay: z.string(),
+        lastDay: z.string(),
+      }),
+    )
+    .optional(),
+  /** People who were matched, or laid without something, and why. */
+  listed: z
+    .array(
+      z.object({ code: z.enum(['rehired', 'released', 'address-held', 'address-twice', 'no-role']), name: z.string() }),
+    )
+    .optional(),
+  /**
+   * Classes that would lose more than a tenth, or all of them where the whole loses much, and teachers who would be
+   * switched off; with the names.
+   */
+  asks: z
+    .array(
+      z.object({
+        of: z.number(),
+        ends: z.number(),
+        names: z.array(z.string()),
+        what: z.discriminatedUnion('part', [
+          z.object({ part: z.literal('class'), title: z.string() }),
+          z.object({ part: z.literal('teachers') }),
+        ]),
+      }),
+    )
+    .optional(),
+  /** The classes that it touched; null stands for every class. */
+  touched: z.array(z.string()).nullable().optional(),
+})
+export type RosterFindings = z.infer<typeof rosterFindings>
+
+/** A roster's run: how far it is, and what it came to. */
+export const rosterRunResponse = run.extend({ found: rosterFindings, canGoOn: z.boolean(), canTakeBack: z.boolean() })
+export type RosterRun = z.infer<typeof rosterRunResponse>
+export const startedRun = z.object({ runId: z.string() })
+
+/** What a roster's run did, by name, from the `after`th on. */
+export const rosterItemsQuery = z.object({ after: z.coerce.number().int().min(-1).max(2_147_483_647).default(-1) })
+const rosterItem = z.object({
+  part: z.enum(rosterParts),
+  name: z.string(),
+  step: z.enum(['added', 'changed', 'ended', 'removed']),
+})
+export type RosterItem = z.infer<typeof rosterItem>
+export const rosterItemsResponse = z.object({
+  items: z.array(rosterItem),
+  /** Where the next ones begin; null at the end. */
+  next: z.number().nullable(),
+})

@@ -1,11 +1,17 @@
 import { z } from 'zod'
 import { act, actKinds, change } from '../core/acts/act'
 import { schemas, type Kind } from '../core/acts/records'
-import { civilDate, id } from '../core/fields'
+import { civilDate, count, id } from '../core/fields'
+import { idSchemas } from '../core/acts/records'
 
 const kind = z.enum(Object.keys(schemas) as [Kind, ...Kind[]])
 
-export const historyQuery = z.object({ kind, record: z.string().min(1).max(250) })
+export const historyQuery = z
+  .object({ kind, record: z.string() })
+  .refine(({ kind, record }) => idSchemas[kind].safeParse(record).success, {
+    message: 'This is no id.',
+    path: ['record'],
+  })
 
 export const historyEntry = z.object({
   at: z.string(),
@@ -19,7 +25,7 @@ export const historyResponse = z.array(historyEntry)
 
 /** What of a class's history is wanted; `before` is the number of the last act that was seen. */
 export const classHistoryQuery = z.object({
-  before: z.coerce.number().int().positive().optional(),
+  before: z.coerce.number().pipe(count).optional(),
   kind: kind.optional(),
   act: z.enum(actKinds).optional(),
   by: id.optional(),
@@ -44,8 +50,8 @@ export const classAct = z.object({
 export type ClassAct = z.infer<typeof classAct>
 export const classHistoryResponse = z.array(classAct)
 
-/** A person's own latest acts on a class, oldest first; acts of one deed together. */
-export const stepsResponse = z.array(z.array(z.object({ home: z.string(), act })))
+/** A person's own latest acts on a class in the order in which they were taken; acts of one deed together. */
+export const stepsResponse = z.array(z.array(z.object({ home: z.string(), seq: z.number(), act })))
 
 export const asOfQuery = z.object({ day: civilDate })
 
@@ -54,7 +60,7 @@ export const news = z.object({ home: id, act: classAct })
 export type News = z.infer<typeof news>
 
 /** Classes, and of each the number of the last act that the asker has: `A:12 B:7`. */
-const KNOWN = /^(.{1,200}):(\d{1,15})$/
+const KNOWN = /^([A-Za-z0-9][A-Za-z0-9._:-]{0,79}):(\d{1,15})$/
 const known = z
   .string()
   .max(4000)

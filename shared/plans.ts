@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { act } from '../core/acts/act'
 import { schemas } from '../core/acts/records'
+import { id, instant } from '../core/fields'
 import { gradingScale } from '../core/scales/grading'
 
 /** A scale that a plan can take a copy of. */
@@ -53,10 +54,12 @@ export type DistrictResponse = z.infer<typeof districtResponse>
 /** Acts on several homes as one deed: `desk`, `district`, or a class by its id. */
 export const togetherRequest = z.object({
   acts: z
-    .array(z.object({ home: z.string().min(1).max(80), act }))
+    .array(z.object({ home: id, act }))
     .min(1)
     .max(60)
     .refine((all) => new Set(all.map((each) => each.act.id)).size === all.length, 'Each act has its own number.')
     .refine((all) => new Set(all.map((each) => each.home)).size === all.length, 'One act for each home.'),
+  /** The sender's clock as it sends. */
+  sentAt: instant.optional(),
 })
 export type Together = z.infer<typeof togetherRequest>['acts']

@@ -1,4 +1,3 @@
-import { FetchError } from 'ofetch'
 import type { z } from 'zod'
 import { problemResponse } from '#shared/problem'
 
@@ -13,7 +12,7 @@ export class ApiProblem extends Error {
   }
   /** Whether there was no answer at all, or none that means anything: worth trying again. */
   get unreachable(): boolean {
-    return this.code === 'unreachable'
+    return this.code === 'unreachable' || this.code.startsWith('records-')
   }
 }
 
@@ -21,10 +20,19 @@ interface Options {
   method?: 'GET' | 'POST'
   body?: unknown
   query?: Record<string, string>
+  /** How long the answer may take. */
+  patienceMs?: number
 }
 
+/** A server that has not answered by then does not. */
+const PATIENCE_MS = 20_000
+
+const unreachable = () =>
+  new ApiProblem('unreachable', 'The server does not answer. What you type is kept on this machine.')
+
 /**
- * Asks the server and reads the answer by its contract.
+ * Asks the server and reads the answer by its contract. An answer that is not by the contract, as a page of somebody
+ * else's on the way, is none.
  *
  * @throws ApiProblem, whose message is for a person
  * @example await ask('/api/person', personResponse)
@@ -32,22 +40,35 @@ interface Options {
 export async function ask<S extends z.ZodType>(
   path: string,
   schema: S,
-  { method = 'GET', body, query }: Options = {},
+  { method = 'GET', body, query, patienceMs = PATIENCE_MS }: Options = {},
 ): Promise<z.infer<S>> {
+  const form = body instanceof FormData
+  let status: number
+  let said: unknown
   try {
-    const answer: unknown = await $fetch(path, { method, body: body as BodyInit, query, retry: 0 })
-    return schema.parse(answer)
-  } catch (error) {
-    throw asProblem(error)
+    const response = await fetch(query ? `${path}?${new URLSearchParams(query)}` : path, {
+      method,
+      headers: body === undefined || form ? {} : { 'content-type': 'application/json' },
+      body: body === undefined || form ? (body as BodyInit | undefined) : JSON.stringify(body),
+      signal: AbortSignal.timeout(patienceMs),
+    })
+    status = response.status
+    said = await response.json()
+  } catch {
+    throw unreachable()
   }
-}
-
-function asProblem(error: unknown): unknown {
-  if (!(error instanceof FetchError)) return error
-  const said = problemResponse.safeParse(error.data)
-  if (said.success) return new ApiProblem(said.data.data.code, said.data.data.message, said.data.data.detail)
-  const status = error.status ?? 0
-  if (status === 0 || status >= 500)
-    return new ApiProblem('unreachable', 'The server does not answer. What you type is kept on this machine.')
-  return new ApiProblem(`status-${status}`, `The server answered ${status}. Reload the page and try again.`)
+  if (status === 200) {
+    const parsed = schema.safeParse(said)
+    if (parsed.success) return parsed.data
+    // Ours and of another version: reloading brings the two together.
+    throw new ApiProblem(
+      'unreadable',
+      'The server answered something that this page does not understand. Reload the page.',
+    )
+  }
+  const problem = problemResponse.safeParse(said)
+  if (!problem.success) throw unreachable()
+  const { code, message, detail } = problem.data.data
+  if (status >= 500 && code === 'bug') throw unreachable()
+  throw new ApiProblem(code, message, detail)
 }

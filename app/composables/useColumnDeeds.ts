@@ -1,3 +1,4 @@
+import { beginning } from '#core/text'
 import type { Pattern } from '#core/acts/records'
 import type { Book } from './useBook'
 
@@ -38,7 +39,7 @@ export function useColumnDeeds(book: Book, asOne: <T>(work: () => T) => T) {
       const linkId = book.several ? crypto.randomUUID() : null
       const copies = book.copiesOf(columnId).map(({ classroom, assignmentId }) => {
         const { name, ...rest } = classroom.get('assignment', assignmentId)
-        const to = { ...rest, name: `${name}, again`.slice(0, 120), linkId, place: classroom.assignments.length }
+        const to = { ...rest, name: beginning(`${name}, again`, 120), linkId, place: classroom.assignments.length }
         const id = crypto.randomUUID()
         classroom.change('assignment', [{ kind: 'assignment', id, to }])
         return id

@@ -13,18 +13,28 @@ export function keepDrafts(close: boolean): void {
   }
 }
 
+/** Writing that rests for longer is another sitting. */
+const SITTING_MS = 10 * 60_000
+
 /**
  * Text that is kept while it is being written: after a short rest, on leaving the field, and when the page is hidden.
+ * What is written in one sitting is one line of the journal and one step back, from where it began.
  *
  * @param present the text as it is kept
- * @param write keeps a new text
+ * @param write keeps a new text, with the id of the sitting
  */
-export function useDraft(present: () => string, write: (text: string) => void) {
+export function useDraft(present: () => string, write: (text: string, sitting: string) => void) {
   const draft = ref(present())
   const self = { keep, closed: false }
+  let sitting = { id: '', text: '', at: 0 }
 
   function keep(): void {
-    if (!self.closed && draft.value !== present()) write(draft.value)
+    const now = present()
+    if (self.closed || draft.value === now) return
+    // Whatever else happened to the text ends the sitting: an undo, or somebody else.
+    const goesOn = sitting.text === now && Date.now() - sitting.at < SITTING_MS
+    sitting = { id: goesOn && sitting.id ? sitting.id : crypto.randomUUID(), text: draft.value, at: Date.now() }
+    write(draft.value, sitting.id)
   }
   const keepSoon = useDebounceFn(keep, IDLE_MS)
 

@@ -1,3 +1,4 @@
+import { beginning } from '#core/text'
 import { blanks, type Assignment } from '#core/acts/records'
 import { gridChanges, type GridOutcome } from '#core/formats/grid/changes'
 import { readGrid, type GridColumn, type GridRow } from '#core/formats/grid/read'
@@ -61,7 +62,7 @@ export function useGridReading(book: Book, { table, from, firstDate }: NamedTabl
     }
     const { dueOn, points } = newFields(column)
     const named = classroom.categories.find((each) => each.name === column.category)
-    const name = column.head.slice(0, 120) || 'Untitled'
+    const name = beginning(column.head, 120) || 'Untitled'
     return {
       ...blanks.assignment,
       id: idOf(`${column.at} ${classroom.snapshot!.section.id}`),

@@ -32,6 +32,15 @@ export function useNews(classes: () => readonly Classroom[]) {
       const heardIn = parsed.success && opened === source ? open.get(parsed.data.home) : undefined
       if (heardIn?.hear(parsed.data!.act as ClassAct)) last.value = saidOf(heardIn, parsed.data!.act as ClassAct)
     }
+    // Somebody has come or gone, or the calendar is another: the class is read anew.
+    opened.addEventListener('roster', ({ data }: MessageEvent<string>) => {
+      const changed = opened === source ? open.get(data) : undefined
+      if (!changed || changed.pencil) return
+      void changed.open(data, changed.periodId).catch(() => {})
+      void useToday()
+        .load()
+        .catch(() => {})
+    })
     source = opened
   }
   watch(

@@ -1,9 +1,11 @@
 <script setup lang="ts">
+import { partsOf } from '#core/acts/records'
 import { daysBetween } from '#core/calendar/date'
 import type { TodayClass } from '#shared/today'
 
 const today = useToday()
 const { person, today: date } = storeToRefs(usePerson())
+const decisions = useDecisions()
 const problem = ref('')
 
 useHead({ title: 'Today · Yukata' })
@@ -17,6 +19,13 @@ const mendPath = (each: TodayClass, end: TodayClass['looseEnds'][number]) => {
   if (end.mend.studentId)
     return { path: base, query: { student: end.mend.studentId, assignment: end.mend.assignmentId } }
   return { path: base, query: { edit: end.mend.assignmentId } }
+}
+
+/** The first cell that waits for a decision, or the class whose list in the status line does. */
+function decisionPath(sectionId: string) {
+  const first = decisions.conflicts.find((each) => each.sectionId === sectionId)
+  const [student, assignment] = first ? partsOf(first.id) : []
+  return { path: `/class/${sectionId}`, query: first ? { student, assignment } : {} }
 }
 
 function left(each: TodayClass): string {
@@ -63,6 +72,9 @@ function left(each: TodayClass): string {
           <p class="soft">{{ counted(each.students, 'student') }}. {{ left(each) }}</p>
         </div>
         <div class="waits">
+          <NuxtLink v-if="decisions.countOf.get(each.id)" class="chip seal" :to="decisionPath(each.id)"
+            >{{ decisions.countOf.get(each.id) }} to decide</NuxtLink
+          >
           <NuxtLink v-if="each.toScore" class="chip" :to="`/class/${each.id}`">{{ each.toScore }} to score</NuxtLink>
           <span v-else-if="each.assignments" class="soft">All scored</span>
           <NuxtLink v-else class="chip" :to="each.planned ? `/class/${each.id}?edit=new` : `/class/${each.id}/plan`">{{

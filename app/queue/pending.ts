@@ -1,46 +1,119 @@
-import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
-import type { Act } from '#core/acts/act'
+import type { Act, Change } from '#core/acts/act'
+import type { Outcome } from '#core/acts/apply'
+import type { ActResult } from '#shared/class'
+import { withDatabase, wrote, type AnsweredAct, type Conflict, type PendingAct, type PutAside } from './database'
+import { forgetAhead } from './ahead'
 
-/** An act that the server does not have yet. */
-export interface PendingAct {
-  /** Given by the browser's database: the order in which the acts were made. */
-  order?: number
-  personId: string
-  sectionId: string
-  act: Act
+/** Acts that the browser's database did not take: they live as long as the page, and are sent from there. */
+let unkept: PendingAct[] = []
+let unkeptOrder = 0
+
+/** Keeps an act on this machine. What storage refuses stays in the page. */
+export async function keep(pending: Omit<PendingAct, 'order'>): Promise<void> {
+  try {
+    await withDatabase(async (db) => {
+      // `strict` asks for the disk, not only for the operating system's promise.
+      const transaction = db.transaction('pending', 'readwrite', { durability: 'strict' })
+      await transaction.store.add(pending as PendingAct)
+      await transaction.done
+    })
+    wrote()
+    forgetAhead(pending.personId, pending.act.id)
+  } catch (error) {
+    if ((error as Error).name === 'ConstraintError') return forgetAhead(pending.personId, pending.act.id)
+    unkept.push({ ...pending, order: --unkeptOrder })
+  }
 }
 
-interface Schema extends DBSchema {
-  pending: { key: number; value: PendingAct; indexes: { person: string } }
+/** The acts of a person that wait, oldest first; those that storage refused come last, as they were made. */
+export async function waiting(personId: string): Promise<PendingAct[]> {
+  const kept = await withDatabase((db) => db.getAllFromIndex('pending', 'person', personId)).catch(() => [])
+  return [...kept.sort((a, b) => a.order - b.order), ...unkept.filter((each) => each.personId === personId)]
 }
 
-let opened: Promise<IDBPDatabase<Schema>> | undefined
+/** Whether acts wait that only this page has. */
+export const hasUnkept = (): boolean => unkept.length > 0
 
-function database(): Promise<IDBPDatabase<Schema>> {
-  return (opened ??= openDB<Schema>('yukata', 1, {
-    upgrade(db) {
-      db.createObjectStore('pending', { keyPath: 'order', autoIncrement: true }).createIndex('person', 'personId')
-    },
-  }))
+/** What the server said of an act that waited. */
+export interface Answer {
+  pending: PendingAct
+  result: Exclude<ActResult, { later: true }>
 }
 
-/** Keeps an act on this machine. It is there once the promise is done. */
-export async function keep(pending: PendingAct): Promise<void> {
-  // `strict` asks for the disk, not only for the operating system's promise.
-  const transaction = (await database()).transaction('pending', 'readwrite', { durability: 'strict' })
-  await transaction.store.add(pending)
-  await transaction.done
+/** What an answer leaves to be decided: scores that came too late, and whatever else was not taken. */
+export interface Leftovers {
+  conflicts: Conflict[]
+  aside: PutAside[]
 }
 
-/** The acts of a person that wait, oldest first. */
-export async function waiting(personId: string): Promise<(PendingAct & { order: number })[]> {
-  const all = await (await database()).getAllFromIndex('pending', 'person', personId)
-  return (all as (PendingAct & { order: number })[]).sort((a, b) => a.order - b.order)
+/** What is left to decide of an answer, before any of it is kept. */
+export function leftoversOf({ pending: { personId, sectionId, act }, result }: Answer): Leftovers {
+  const changes = act.changes as Change[]
+  const put = (code: PutAside['why']['code'], words: string, of: Change[]): PutAside[] =>
+    of.length ? [{ at: Date.now(), personId, sectionId, act, changes: of, why: { code, words } }] : []
+  if ('rejected' in result) return { conflicts: [], aside: put(result.rejected.code, result.rejected.message, changes) }
+  const outcomeOf = (at: number): Outcome => result.outcomes[at] ?? { done: 'applied' }
+  const late = changes.filter((_, at) => outcomeOf(at).done === 'meanwhile')
+  const refused = changes.filter((_, at) => outcomeOf(at).done === 'refused')
+  const reason = result.outcomes.find((each) => each.done === 'refused')
+  const isScore = (each: Change) => each.kind === 'cell'
+  return {
+    conflicts: late
+      .filter(isScore)
+      .map(({ kind, id, to }) => ({ personId, sectionId, kind, id, mine: to as Record<string, unknown> })),
+    aside: [
+      ...put(
+        'meanwhile',
+        'Somebody changed the same thing meanwhile. Theirs stands.',
+        late.filter((each) => !isScore(each)),
+      ),
+      ...put('refused', reason?.done === 'refused' ? reason.reason : '', refused),
+    ],
+  }
 }
 
-/** Forgets acts that the server has. */
-export async function forget(orders: readonly number[]): Promise<void> {
-  const transaction = (await database()).transaction('pending', 'readwrite')
-  await Promise.all(orders.map((order) => transaction.store.delete(order)))
-  await transaction.done
+/**
+ * Takes answered acts out of the queue, and in the same step keeps what is left to decide of them and what was made of
+ * them: whatever happens to the page, nothing falls between.
+ */
+export async function settle(answers: readonly Answer[]): Promise<Leftovers> {
+  const left = answers.map(leftoversOf)
+  const all = { conflicts: left.flatMap((each) => each.conflicts), aside: left.flatMap((each) => each.aside) }
+  const orders = new Set(answers.map(({ pending }) => pending.order))
+  unkept = unkept.filter((each) => !orders.has(each.order))
+  await withDatabase(async (db) => {
+    const transaction = db.transaction(['pending', 'conflicts', 'aside', 'answered'], 'readwrite')
+    for (const answer of answers) {
+      if (answer.pending.order > 0) void transaction.objectStore('pending').delete(answer.pending.order)
+      const made = madeOf(answer)
+      if (made) void transaction.objectStore('answered').put(made)
+    }
+    for (const each of all.conflicts) void transaction.objectStore('conflicts').put(each)
+    for (const each of all.aside) void transaction.objectStore('aside').add(each)
+    await transaction.done
+  }).catch(() => {})
+  return all
+}
+
+/** What was made of an act: laid on the class as it was kept, without the network. */
+function madeOf({ pending: { personId, sectionId, act }, result }: Answer): AnsweredAct | null {
+  if ('rejected' in result) return null
+  const changes = (act.changes as Change[]).filter((_, at) => result.outcomes[at]?.done === 'applied')
+  return changes.length ? { personId, sectionId, seq: result.seq, changes } : null
+}
+
+/** Puts acts that wait out of the queue for good, because their maker says so. */
+export async function drop(personId: string, actIds: ReadonlySet<string>): Promise<void> {
+  unkept = unkept.filter((each) => !actIds.has(each.act.id))
+  const orders = (await waiting(personId)).filter(({ act }) => actIds.has(act.id)).map((each) => each.order)
+  await withDatabase(async (db) => {
+    const transaction = db.transaction('pending', 'readwrite')
+    for (const order of orders) void transaction.store.delete(order)
+    await transaction.done
+  }).catch(() => {})
+}
+
+/** The acts of one class that wait. */
+export async function unsentOf(personId: string, sectionId: string): Promise<Act[]> {
+  return (await waiting(personId)).filter((each) => each.sectionId === sectionId).map((each) => each.act)
 }

@@ -1,4 +1,4 @@
-import { act as actSchema, type Act, type ActKind, type Change } from '#core/acts/act'
+import { fitted, type Act, type ActKind, type Change } from '#core/acts/act'
 import { applyChange, changesTo, changeTo, inverse, judge, type Outcome, type Wanted } from '#core/acts/apply'
 import { blanks, partsOf, record, type Assignment, type Kind, type RecordOf, type Records } from '#core/acts/records'
 import { gradingPeriods, periodToday, type Period } from '#core/calendar/periods'
@@ -9,10 +9,12 @@ import { mean as meanIn, spreadOf, worthsOf, type Spread } from '#core/grading/s
 import type { GradeWork } from '#core/grading/work/grade'
 import { looseEnds } from '#core/looseends'
 import { enrolledOn, type ClassSnapshot, type Student } from '#core/section'
-import { actsResponse, openClassResponse } from '#shared/class'
+import { openClassResponse, togetherResponse, type OpenClass } from '#shared/class'
 import type { ClassAct } from '#shared/history'
 import type { Together } from '#shared/plans'
-import { useConflicts } from './conflicts'
+import { answeredSince, classKept, forgetAnswered, keepRead, readKept } from '~/queue/kept'
+import type { Heard } from '~/queue/tabs'
+import { useDecisions } from './decisions'
 import { useStepping, type SteppedClass, type Stepping } from './stepping'
 
 /** Records that belong to one student; a change of another kind may move every grade. */
@@ -43,13 +45,25 @@ function classroomSetup() {
   const seq = ref(0)
   /** Acts made here of which no news has come back yet: what others do goes under them. */
   const unheard = new Map<string, Change[]>()
+  /** Those of them that the server has not answered for. */
+  const unanswered = new Map<string, Change[]>()
+  /** Records that an answer put right here: what the server takes of them afterwards is laid on again. */
+  const corrected = new Set<string>()
+  /** What was answered while the class was being read. */
+  let meanwhile: Heard[] | null = null
+  /** When the class was read that is shown, where the server could not be asked. */
+  const keptSince = ref<number | null>(null)
   /** Cells that the district does not hold as they are; null before the first exchange. */
   let unsent: Set<string> | null = null
   /** Those of them that the last run held, because they had changed there too. */
   let held: ReadonlySet<string> = new Set()
   const spreads = new Map<string, Spread>()
 
-  const conflicts = useConflicts(() => snapshot.value?.section.id)
+  const decisions = useDecisions()
+  const conflicts = {
+    find: (kind: Kind, id: string) => decisions.find(snapshot.value?.section.id ?? '', kind, id),
+    end: (kind: Kind, id: string) => decisions.end(snapshot.value?.section.id ?? '', kind, id),
+  }
 
   let grades: Grades | null = null
   /** The records as they were when the pencil was taken up, and the grades that they made. */
@@ -119,11 +133,22 @@ function classroomSetup() {
   async function open(sectionId: string, wantedPeriod: string | null): Promise<void> {
     const another = snapshot.value?.section.id !== sectionId
     keepDrafts(another)
-    const { seq: last, apart, ...read } = await ask(`/api/classes/${sectionId}`, openClassResponse)
+    // What waits now may be answered before the class has come, or after it was read there.
+    const before = await saving.unsent(sectionId)
+    const heard: Heard[] = (meanwhile = [])
+    const { seq: last, apart, ...read } = await readClass(sectionId)
     const waiting = await saving.unsent(sectionId)
+    meanwhile = null
+    const answered = new Set(heard.map((each) => each.act.id))
+    for (const each of heard)
+      if (each.seq !== null && each.seq > last) for (const change of appliedOf(each)) applyChange(read.records, change)
     unheard.clear()
-    for (const act of waiting) {
+    unanswered.clear()
+    corrected.clear()
+    const still = [...before, ...waiting].filter(({ id }) => !answered.has(id))
+    for (const act of new Map(still.map((each) => [each.id, each])).values()) {
       unheard.set(act.id, act.changes as Change[])
+      unanswered.set(act.id, act.changes as Change[])
       for (const change of act.changes as Change[]) applyChange(read.records, change)
     }
     if (pencil.value) notices.value.push('The class was read anew; what was tried in pencil is rubbed out.')
@@ -134,6 +159,31 @@ function classroomSetup() {
     snapshot.value = markRaw(read)
     look(wantedPeriod)
     if (another) void own.load()
+  }
+
+  /** Reads a class from the server, or as it was kept on this machine where the server does not answer. */
+  async function readClass(sectionId: string): Promise<OpenClass> {
+    const { actor } = usePerson()
+    try {
+      const read = await ask(`/api/classes/${sectionId}`, openClassResponse)
+      keptSince.value = null
+      // As it came: what is done here changes the maps of the records, and no record itself.
+      const asRead = {
+        ...read,
+        records: Object.fromEntries(Object.entries(read.records).map(([k, of]) => [k, { ...of }])),
+      }
+      void keepRead(actor, classKept(sectionId), asRead).then(() => forgetAnswered(actor, sectionId, read.seq))
+      return read
+    } catch (error) {
+      if (!(error instanceof ApiProblem) || !error.unreachable) throw error
+      const kept = await readKept(actor, classKept(sectionId))
+      const parsed = openClassResponse.safeParse(kept?.value)
+      if (!kept || !parsed.success) throw error
+      keptSince.value = kept.at
+      for (const { changes } of await answeredSince(actor, sectionId, parsed.data.seq))
+        for (const change of changes) applyChange(parsed.data.records, change)
+      return parsed.data
+    }
   }
 
   /** Looks at a period; without one, at today's. */
@@ -191,31 +241,39 @@ function classroomSetup() {
   }
 
   /** Changes records as one act: at once here, and on its way to the server. */
-  function change(kind: ActKind, wanted: readonly Wanted[]): boolean {
-    const changes = changesTo(snapshot.value!.records, wanted)
+  function change(kind: ActKind, wanted: readonly Wanted[], marks: Pick<Act, 'sitting'> = {}): boolean {
+    const fit = fitted(wanted)
+    if ('fault' in fit) {
+      notices.value.push(`That cannot be kept: ${fit.fault}`)
+      return false
+    }
+    const changes = changesTo(snapshot.value!.records, fit)
     if (changes.length === 0) return false
     if (pencil.value) {
       lay(changes)
       return true
     }
-    enact(kind, changes)
+    enact(kind, changes, marks)
     return true
   }
 
-  function perform(kind: ActKind, changes: Change[], marks: Pick<Act, 'of' | 'deed'> = {}): Act {
+  function perform(kind: ActKind, changes: Change[], marks: Pick<Act, 'of' | 'deed' | 'sitting'> = {}): Act {
     const act = { id: crypto.randomUUID(), kind, at: new Date().toISOString(), ...marks, changes } as Act
-    if (import.meta.dev) actSchema.parse(act)
+    // Written down before anything shows it.
+    saving.save(snapshot.value!.section.id, act)
     unheard.set(act.id, changes)
+    unanswered.set(act.id, changes)
     for (const each of changes) conflicts.end(each.kind, each.id)
     lay(changes)
-    void saving.save(snapshot.value!.section.id, act)
     return act
   }
 
   /** Does changes of the open class as a step that can be taken back. */
-  function enact(kind: ActKind, changes: Change[]): void {
+  function enact(kind: ActKind, changes: Change[], marks: Pick<Act, 'sitting'> = {}): void {
     const deed = steps.deed()
-    steps.did([{ home: snapshot.value!.section.id, act: perform(kind, changes, deed ? { deed } : {}) }])
+    steps.did([
+      { home: snapshot.value!.section.id, act: perform(kind, changes, { ...marks, ...(deed ? { deed } : {}) }) },
+    ])
   }
 
   function lay(changes: readonly Change[]): void {
@@ -287,7 +345,7 @@ function classroomSetup() {
   async function sendTogether(acts: Together): Promise<void> {
     const here = acts.find((each) => each.home === snapshot.value?.section.id)
     if (here) unheard.set(here.act.id, [])
-    await ask('/api/acts', actsResponse, { method: 'POST', body: { acts } })
+    await ask('/api/acts', togetherResponse, { method: 'POST', body: { acts, sentAt: new Date().toISOString() } })
     if (here) lay(here.act.changes as Change[])
   }
 
@@ -318,8 +376,8 @@ function classroomSetup() {
     seq.value = act.seq
     if (unheard.delete(act.id)) return false
     const changes = act.changes as Change[]
-    const same = new Set(changes.map((each) => `${each.kind} ${each.id}`))
-    const mine = [...unheard.values()].flat().filter((each) => same.has(`${each.kind} ${each.id}`))
+    const same = new Set(changes.map(keyOf))
+    const mine = [...unheard.values()].flat().filter((each) => same.has(keyOf(each)))
     layUnderPencil([...changes, ...mine])
     if (changes.some((each) => each.kind === 'declaration')) void open(snapshot.value!.section.id, periodId.value)
     return true
@@ -334,25 +392,36 @@ function classroomSetup() {
     return kept
   }
 
-  saving.onAnswer((sectionId, act, outcomes: Outcome[]) => {
+  /** Takes in what the server said of an act, whichever tab sent it, so that this page shows what is there. */
+  function receive(heard: Heard): void {
+    const { sectionId, act, outcomes } = heard
+    meanwhile?.push(heard)
     if (sectionId !== snapshot.value?.section.id) return
     const changes = act.changes as Change[]
-    const corrected = outcomes.flatMap((outcome, at): Change[] => {
-      const each = changes[at]!
-      if (outcome.done === 'applied') return []
-      if (outcome.done === 'refused') notices.value.push(`${outcome.reason} It was taken back here.`)
-      else if (each.kind === 'cell') conflicts.add({ kind: each.kind, id: each.id, mine: each.to })
-      else
-        notices.value.push('Somebody changed the same thing meanwhile. Theirs stands; make yours again if it is right.')
-      return [{ ...each, to: outcome.done === 'meanwhile' ? outcome.present : each.from } as Change]
-    })
-    if (corrected.length) {
-      unheard.delete(act.id)
-      layUnderPencil(corrected)
+    const isOwn = unanswered.delete(act.id)
+    const right: Change[] = []
+    for (const [at, each] of changes.entries()) {
+      const outcome: Outcome = outcomes[at] ?? { done: 'applied' }
+      if (outcome.done === 'meanwhile') right.push({ ...each, to: outcome.present } as Change)
+      else if (outcome.done === 'refused') right.push({ ...each, to: each.from } as Change)
+      // What another tab did, and what was put right here before, is laid on as it was taken.
+      else if (!isOwn || corrected.has(keyOf(each))) right.push(each)
     }
+    if (outcomes.some((each) => each.done !== 'applied')) {
+      unheard.delete(act.id)
+      for (const each of right) corrected.add(keyOf(each))
+    }
+    if (right.length) layUnderPencil([...right, ...laterOf(right)])
     // What a declaration keeps is made by the server.
     if (changes.some((each) => each.kind === 'declaration')) void open(sectionId, periodId.value)
-  })
+  }
+  saving.onAnswer(receive)
+
+  /** What was done to the same records since and is not answered for: it stays on top. */
+  function laterOf(changes: readonly Change[]): Change[] {
+    const keys = new Set(changes.map(keyOf))
+    return [...unanswered.values()].flat().filter((each) => keys.has(keyOf(each)))
+  }
 
   const isUnsent = (cellId: string) => unsent?.has(cellId) ?? false
   /** What a sheet reads thousands of times in a frame; a store wraps the functions that it gives, and that takes time. */
@@ -400,6 +469,7 @@ function classroomSetup() {
     reads,
     conflicts,
     hear,
+    keptSince,
     open,
     look,
     rowOf,
@@ -412,6 +482,11 @@ function classroomSetup() {
     redo: () => step('redo'),
   }
 }
+
+const keyOf = ({ kind, id }: Change) => `${kind} ${id}`
+
+const appliedOf = ({ act, outcomes }: Heard): Change[] =>
+  (act.changes as Change[]).filter((_, at) => outcomes[at]?.done === 'applied')
 
 const storeOf = (id: string) => defineStore(id, classroomSetup)
 const useMain = storeOf('classroom')

@@ -1,60 +1,114 @@
-import type { Act } from '#core/acts/act'
+import type { Act, Change } from '#core/acts/act'
 import type { Outcome } from '#core/acts/apply'
-import { actsResponse } from '#shared/class'
-import { forget, keep, waiting, type PendingAct } from '~/queue/pending'
+import { dependsOn } from '#core/acts/depends'
+import type { ActResult } from '#shared/class'
+import { leftAhead, writeAhead } from '~/queue/ahead'
+import { storage, type PendingAct } from '~/queue/database'
+import { meaningOf, type Reply } from '~/queue/meaning'
+import { drop, hasUnkept, keep, settle, unsentOf, waiting, type Answer } from '~/queue/pending'
+import { hearTabs, tellTabs, type Heard } from '~/queue/tabs'
+import { useDecisions } from './decisions'
 
-type Answered = (sectionId: string, act: Act, outcomes: Outcome[]) => void
+type Listener = (heard: Heard) => void
 
-const AT_ONCE = 50
+const AT_ONCE = { acts: 50, characters: 500_000 }
 const SOONEST_MS = 500
 const LATEST_MS = 15_000
+/** How long an answer may take, and the slowest line that is waited for. */
+const PATIENCE_MS = 10_000
+const SLOWEST_PER_MS = 20
+/** What a page that is going away may still send. */
+const KEEPALIVE_CHARACTERS = 60_000
+/** After so many tries an act is said to be stuck. It is tried on. */
+const STUCK_TRIES = 3
+const STUCK_LATEST_MS = 60_000
+
+/** Why nothing goes out just now. */
+type Trouble = 'none' | 'network' | 'server'
 
 /**
- * Carries acts to the server: each is kept in the browser's database first, sent in order, and forgotten when the server
- * has it. Two tabs take turns; sending twice is harmless, because an act carries its own id.
+ * Carries acts to the server: each is written down on this machine first, sent in order, and forgotten when the server has
+ * answered for it. Two tabs take turns; sending twice is harmless, because an act carries its own id. Nothing that goes
+ * wrong on the way ends the sending.
  */
 export const useSaving = defineStore('saving', () => {
   const person = usePerson()
+  const decisions = useDecisions()
   const router = useRouter()
   /** Acts made in this tab or left from before, which the server does not have. */
   const count = ref(0)
-  const unreachable = ref(false)
-  const problem = ref('')
-  const listeners = new Set<Answered>()
+  const trouble = ref<Trouble>('none')
+  /** Acts on which the server stumbles again and again, by id: how often, and when they are tried next. */
+  const stumbles = shallowReactive(new Map<string, { tries: number; next: number }>())
+  const stuck = computed(() => [...stumbles].flatMap(([id, { tries }]) => (tries >= STUCK_TRIES ? id : [])))
+  /** Made in this page and not answered: what a page that goes away still tries to send. */
+  const underWay = new Map<string, { sectionId: string; act: Act }>()
+  const listeners = new Set<Listener>()
   let sending = false
+  let asked = false
   let pause = SOONEST_MS
   let timer: ReturnType<typeof setTimeout> | undefined
+  let fewer = false
+  let adopted = ''
 
+  const unreachable = computed(() => trouble.value !== 'none')
   const words = computed(() => {
     if (count.value === 0) return 'Saved'
-    return unreachable.value ? 'Kept on this machine, waiting for the network' : 'Saving'
+    if (storage.value !== 'keeps')
+      return unreachable.value ? 'Only in this page, waiting for the network: leave it open' : 'Saving'
+    if (trouble.value === 'network') return 'Kept on this machine, waiting for the network'
+    return trouble.value === 'server' ? 'Kept on this machine, waiting for the server' : 'Saving'
   })
 
-  async function save(sectionId: string, act: Act): Promise<void> {
+  /** Takes up an act: it is written down when this returns, before anything shows it. */
+  function save(sectionId: string, act: Act): void {
+    const personId = person.actor
+    writeAhead(personId, sectionId, act)
+    underWay.set(act.id, { sectionId, act })
     count.value++
-    await keep({ personId: person.actor, sectionId, act })
-    void send()
+    void keep({ personId, sectionId, act }).then(send)
   }
 
-  /** Sends whatever waits, until nothing does. */
+  /** Sends whatever waits, until nothing does or it cannot go on. */
   async function send(): Promise<void> {
+    asked = true
     if (sending || !person.person) return
     sending = true
     clearTimeout(timer)
     try {
-      await navigator.locks.request('yukata-sending', async () => {
-        while (await sendSome()) pause = SOONEST_MS
-      })
-      unreachable.value = false
-    } catch (error) {
-      if (!(error instanceof ApiProblem)) throw error
-      if (error.code === 'signed-out') return void (await askSignIn())
-      unreachable.value = true
-      timer = setTimeout(() => void send(), pause)
-      pause = Math.min(pause * 2, LATEST_MS)
+      while (asked) {
+        asked = false
+        await inTurn(async () => {
+          await adopt()
+          while (await sendSome()) pause = SOONEST_MS
+        })
+      }
+    } catch {
+      // Whatever it was, what waits still waits.
+      later('server', null)
     } finally {
       sending = false
     }
+  }
+
+  /** One tab at a time, where the browser can tell tabs apart. */
+  const inTurn = (work: () => Promise<void>): Promise<void> =>
+    'locks' in navigator ? navigator.locks.request('yukata-sending', work) : work()
+
+  /** What a page wrote ahead and did not come to keep joins the queue. */
+  async function adopt(): Promise<void> {
+    if (adopted === person.actor) return
+    adopted = person.actor
+    for (const { sectionId, act } of leftAhead(person.actor))
+      if (!underWay.has(act.id)) await keep({ personId: person.actor, sectionId, act })
+  }
+
+  function later(why: Trouble, afterMs: number | null): void {
+    trouble.value = why
+    clearTimeout(timer)
+    const wait = afterMs ?? pause * (0.75 + Math.random() / 2)
+    timer = setTimeout(() => void send(), wait)
+    pause = Math.min(pause * 2, LATEST_MS)
   }
 
   async function askSignIn(): Promise<void> {
@@ -62,56 +116,155 @@ export const useSaving = defineStore('saving', () => {
     await router.push({ path: '/sign-in', query: { then: router.currentRoute.value.fullPath } })
   }
 
-  /** Sends the oldest acts of one class. Answers whether there may be more. */
+  /** Sends the oldest acts of one class that can go. Answers whether there may be more. */
   async function sendSome(): Promise<boolean> {
     const all = await waiting(person.actor)
     count.value = all.length
-    const first = all[0]
-    if (!first) return false
-    const batch = all.filter((each) => each.sectionId === first.sectionId).slice(0, AT_ONCE)
-    try {
-      const results = await ask(`/api/classes/${first.sectionId}/acts`, actsResponse, {
-        method: 'POST',
-        body: { acts: batch.map((each) => each.act) },
-      })
-      batch.forEach((each, at) =>
-        listeners.forEach((listener) => listener(each.sectionId, each.act, results[at]!.outcomes)),
-      )
-    } catch (error) {
-      if (!(error instanceof ApiProblem) || error.unreachable || error.code === 'signed-out') throw error
-      refused(batch, error)
+    const batch = nextBatch(all)
+    if (batch.length === 0) {
+      trouble.value = 'none'
+      const soonest = Math.min(...[...stumbles.values()].map((each) => each.next))
+      if (all.length && Number.isFinite(soonest)) later('server', Math.max(soonest - Date.now(), SOONEST_MS))
+      return false
     }
-    await forget(batch.map((each) => each.order))
-    count.value -= batch.length
+    const ids = batch.map(({ act }) => act.id)
+    const reply = await post(batch)
+    const meaning = meaningOf(reply, ids)
+    if (meaning.means === 'sign in') return (await askSignIn(), false)
+    if (meaning.means === 'again') return (later(reply === null ? 'network' : 'server', meaning.afterMs), false)
+    fewer = meaning.means === 'fewer'
+    if (meaning.means === 'results') await receive(batch, meaning.results)
+    trouble.value = 'none'
     return true
   }
 
-  /** The server does not take these and never will: say so, and let the class be read anew. */
-  function refused(batch: PendingAct[], error: ApiProblem): void {
-    problem.value = error.message
-    for (const { sectionId, act } of batch)
-      listeners.forEach((listener) =>
-        listener(
-          sectionId,
-          act,
-          act.changes.map(() => ({ done: 'refused', reason: error.message })),
-        ),
-      )
+  /** The next acts of one class that go together: in order, without those that wait for a while and what rests on them. */
+  function nextBatch(all: readonly PendingAct[]): PendingAct[] {
+    const known = new Set(all.map(({ act }) => act.id))
+    for (const id of stumbles.keys()) if (!known.has(id)) stumbles.delete(id)
+    const held = new Map<string, Act[]>()
+    const batch: PendingAct[] = []
+    let characters = 0
+    for (const each of all) {
+      const ofClass = held.get(each.sectionId) ?? []
+      if ((stumbles.get(each.act.id)?.next ?? 0) > Date.now() || dependsOn(ofClass, each.act)) {
+        held.set(each.sectionId, [...ofClass, each.act])
+        continue
+      }
+      if (batch.length && each.sectionId !== batch[0]!.sectionId) continue
+      characters += JSON.stringify(each.act).length
+      if (batch.length && (fewer || batch.length >= AT_ONCE.acts || characters > AT_ONCE.characters)) break
+      batch.push(each)
+    }
+    return batch
   }
 
-  /** Calls back with what became of each act. Gives a function that ends it. */
-  function onAnswer(listener: Answered): () => void {
+  async function post(batch: readonly PendingAct[]): Promise<Reply | null> {
+    const body = bodyOf(batch.map((each) => each.act))
+    try {
+      const response = await fetch(pathOf(batch[0]!.sectionId), {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body,
+        signal: AbortSignal.timeout(PATIENCE_MS + body.length / SLOWEST_PER_MS),
+      })
+      return { status: response.status, text: await response.text(), retryAfter: response.headers.get('retry-after') }
+    } catch {
+      return null
+    }
+  }
+
+  const pathOf = (sectionId: string) => `/api/classes/${encodeURIComponent(sectionId)}/acts`
+  const bodyOf = (acts: readonly Act[]) => JSON.stringify({ acts, sentAt: new Date().toISOString() })
+
+  /** Keeps what the server said of each act, and tells whoever shows it. */
+  async function receive(batch: readonly PendingAct[], results: readonly ActResult[]): Promise<void> {
+    const answers: Answer[] = []
+    for (const [at, result] of results.entries()) {
+      if ('later' in result) {
+        const tries = (stumbles.get(result.id)?.tries ?? 0) + 1
+        stumbles.set(result.id, { tries, next: Date.now() + Math.min(SOONEST_MS * 2 ** tries, STUCK_LATEST_MS) })
+      } else answers.push({ pending: batch[at]!, result })
+    }
+    const left = await settle(answers)
+    for (const { pending } of answers) {
+      underWay.delete(pending.act.id)
+      stumbles.delete(pending.act.id)
+    }
+    count.value = Math.max(count.value - answers.length, 0)
+    decisions.take(left)
+    const heard = answers.map(heardOf)
+    heard.forEach((each) => listeners.forEach((listener) => listener(each)))
+    if (heard.length) tellTabs({ what: 'answers', answers: heard })
+  }
+
+  function heardOf({ pending: { personId, sectionId, act }, result }: Answer): Heard {
+    if ('seq' in result) return { personId, sectionId, act, seq: result.seq, outcomes: result.outcomes }
+    const refused: Outcome = { done: 'refused', reason: result.rejected.message }
+    return { personId, sectionId, act, seq: null, outcomes: (act.changes as Change[]).map(() => refused) }
+  }
+
+  /** Calls back with what became of each act, whichever tab sent it. Gives a function that ends it. */
+  function onAnswer(listener: Listener): () => void {
     listeners.add(listener)
     return () => listeners.delete(listener)
   }
 
   /** The acts of a class that the server does not have yet. */
   async function unsent(sectionId: string): Promise<Act[]> {
-    const all = await waiting(person.actor)
-    return all.filter((each) => each.sectionId === sectionId).map((each) => each.act)
+    const kept = await unsentOf(person.actor, sectionId)
+    const known = new Set(kept.map((each) => each.id))
+    // An act that was made this moment may not have reached the browser's database.
+    const fresh = [...underWay.values()].filter((each) => each.sectionId === sectionId && !known.has(each.act.id))
+    return [...kept, ...fresh.map((each) => each.act)]
   }
 
-  if (import.meta.client) addEventListener('online', () => void send())
+  /** Takes acts out of the queue for good. */
+  async function forget(ids: ReadonlySet<string>): Promise<void> {
+    for (const id of ids) {
+      stumbles.delete(id)
+      underWay.delete(id)
+    }
+    await drop(person.actor, ids)
+    count.value = (await waiting(person.actor)).length
+  }
 
-  return { count, words, unreachable, problem, save, send, onAnswer, unsent }
+  /** What waits, as it is. */
+  const all = () => waiting(person.actor)
+
+  /** A page that goes away sends what it can; whatever comes of it, the queue still has it. */
+  function sendLast(): void {
+    for (const sectionId of new Set([...underWay.values()].map((each) => each.sectionId))) {
+      const acts = [...underWay.values()].filter((each) => each.sectionId === sectionId)
+      const body = bodyOf(acts.slice(0, AT_ONCE.acts).map((each) => each.act))
+      if (body.length < KEEPALIVE_CHARACTERS)
+        void fetch(pathOf(sectionId), {
+          method: 'POST',
+          headers: { 'content-type': 'application/json' },
+          body,
+          keepalive: true,
+        }).catch(() => {})
+    }
+  }
+
+  addEventListener('online', () => void send())
+  addEventListener('pagehide', sendLast)
+  document.addEventListener('visibilitychange', () => {
+    if (document.visibilityState === 'hidden') sendLast()
+    else void send()
+  })
+  addEventListener('beforeunload', (event) => {
+    // What storage refused is in this page alone.
+    if (hasUnkept()) event.preventDefault()
+  })
+  hearTabs((told) => {
+    if (told.what !== 'answers') return
+    for (const each of told.answers) {
+      if (each.personId !== person.actor) continue
+      if (underWay.delete(each.act.id)) count.value = Math.max(count.value - 1, 0)
+      listeners.forEach((listener) => listener(each))
+    }
+  })
+
+  return { count, words, unreachable, stuck, save, send, onAnswer, unsent, forget, all }
 })

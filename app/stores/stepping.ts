@@ -1,6 +1,6 @@
 import type { Act, Change } from '#core/acts/act'
 import { inverse } from '#core/acts/apply'
-import { mergedSteps, stepsOf, type Step } from '#core/acts/steps'
+import { addStep, mergedSteps, stepsOf, type Step } from '#core/acts/steps'
 import { stepsResponse } from '#shared/history'
 import type { Together } from '#shared/plans'
 
@@ -33,7 +33,7 @@ export function useStepping(it: Stepped) {
   /** A new act: from here on it is the nearest to take back. */
   function did(step: Step): void {
     if (gathered) return void gathered.step.push(...step)
-    done.push(step)
+    addStep(done, step)
     undone.length = 0
     count()
   }

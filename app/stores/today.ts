@@ -1,14 +1,32 @@
 import { todayResponse, type TodayClass } from '#shared/today'
+import { keepRead, readKept } from '~/queue/kept'
+
+const TODAY = 'today'
 
 /** The classes of the day, and what waits in each. */
 export const useToday = defineStore('today', () => {
+  const person = usePerson()
   const classes = ref<TodayClass[] | null>(null)
+  let turns = 0
   const waits = computed(() =>
     (classes.value ?? []).reduce((sum, each) => sum + each.toScore + each.looseEnds.length, 0),
   )
 
+  /** Reads the day; as it was kept on this machine where the server does not answer. */
   async function load(): Promise<void> {
-    classes.value = await ask('/api/today', todayResponse)
+    const turn = ++turns
+    try {
+      const read = await ask('/api/today', todayResponse)
+      // Of two readings that overlap, the later asked one is right.
+      if (turn !== turns) return
+      classes.value = read
+      void keepRead(person.actor, TODAY, JSON.parse(JSON.stringify(classes.value)))
+    } catch (error) {
+      if (!(error instanceof ApiProblem) || !error.unreachable) throw error
+      const kept = todayResponse.safeParse((await readKept(person.actor, TODAY))?.value)
+      if (!kept.success) throw error
+      classes.value ??= kept.data
+    }
   }
 
   return { classes, waits, load }

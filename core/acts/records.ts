@@ -3,7 +3,7 @@ import { roundings } from '../number/round'
 import { gradingScale, scaleStep } from '../scales/grading'
 import { plusMinus } from '../scales/shipped'
 import { marks, value } from '../scores/score'
-import { civilDate, decimal, id, percent } from '../fields'
+import { civilDate, decimal, id, joinedId, name as nameOf, percent, place, text } from '../fields'
 
 /**
  * Everything that a person can change is a record: a kind, an id, and flat fields. A record that nobody has
@@ -11,8 +11,8 @@ import { civilDate, decimal, id, percent } from '../fields'
  * change has an inverse.
  */
 
-const name = z.string().trim().min(1, 'Give it a name.').max(120, 'A name has room for 120 characters.')
-const shortName = z.string().trim().min(1, 'Give it a short name for the column head.').max(12)
+const name = nameOf(120, 'Give it a name.', 'A name has room for 120 characters.')
+const shortName = nameOf(12, 'Give it a short name for the column head.')
 
 /** When a family sees an assignment. */
 export const visibility = z.discriminatedUnion('from', [
@@ -41,7 +41,7 @@ const assignment = z.strictObject({
   hidden: z.boolean(),
   /** Copies in several classes that were made as one share it. */
   linkId: id.nullable(),
-  description: z.string().max(4000),
+  description: text(4000),
   standardIds: z.array(id).max(40),
   /** From which percent of its points on they show which level; null leaves it to the scale, and none converts nothing. */
   cutOffs: z
@@ -49,7 +49,7 @@ const assignment = z.strictObject({
     .max(12)
     .nullable(),
   /** Its place among assignments of one due date. */
-  place: z.int(),
+  place,
   removed: z.boolean(),
 })
 
@@ -75,7 +75,7 @@ const category = z.strictObject({
   active: z.boolean(),
   /** What a new assignment of this category begins with. */
   defaults: z.strictObject({ points: decimal, counts: z.boolean(), visibility }),
-  place: z.int(),
+  place,
   removed: z.boolean(),
 })
 
@@ -151,7 +151,7 @@ const plan = z.strictObject({
 const cell = z.strictObject({
   value: value.nullable(),
   marks: z.array(z.enum(marks)).max(5),
-  note: z.string().max(2000, 'A note has room for 2000 characters.'),
+  note: text(2000, 'A note has room for 2000 characters.'),
   noteFor: z.enum(['teacher', 'family']),
 })
 
@@ -160,14 +160,14 @@ const evidence = z.strictObject({ level: decimal.nullable() })
 
 const override = z.strictObject({
   percent: percent.nullable(),
-  label: z.string().min(1).max(6).nullable(),
-  reason: z.string().max(500),
+  label: text(6).min(1).nullable(),
+  reason: text(500),
 })
 
-const remark = z.strictObject({ text: z.string().max(4000, 'A remark has room for 4000 characters.') })
+const remark = z.strictObject({ text: text(4000, 'A remark has room for 4000 characters.') })
 
 /** Whether a grading period is declared complete for the class. Its id is the period's. */
-const declaration = z.strictObject({ declared: z.boolean(), reason: z.string().max(500) })
+const declaration = z.strictObject({ declared: z.boolean(), reason: text(500) })
 
 /** A grading scale of a teacher's own or of the district's, from which classes take their copies. */
 const scale = z.strictObject({
@@ -190,7 +190,7 @@ const pattern = z.strictObject({
       place: true,
       removed: true,
     })
-    .extend({ category: z.string().max(120).nullable() }),
+    .extend({ category: text(120).nullable() }),
   removed: z.boolean(),
 })
 
@@ -220,6 +220,21 @@ export const schemas = {
   policy,
 }
 export type Kind = keyof typeof schemas
+
+/** What the id of a record of each kind is made of: how many ids, joined. */
+export const idSchemas: Readonly<Record<Kind, z.ZodType<string>>> = {
+  assignment: id,
+  category: id,
+  plan: id,
+  cell: joinedId(2),
+  evidence: joinedId(3),
+  override: joinedId(2),
+  remark: joinedId(2),
+  declaration: id,
+  scale: id,
+  pattern: id,
+  policy: id,
+}
 export type RecordOf<K extends Kind> = z.infer<(typeof schemas)[K]>
 export type Assignment = RecordOf<'assignment'>
 export type Category = RecordOf<'category'>

@@ -1,7 +1,10 @@
-import type { Act } from './act'
+import type { Act, Change } from './act'
 
-/** Acts that were one deed, each with the home that it is of; most deeds are one act. */
-export type Step = { home: string; act: Act }[]
+/**
+ * Acts that were one deed, each with the home that it is of; most deeds are one act. `seq` is the place that the server
+ * gave it; an act that it does not have yet has none.
+ */
+export type Step = { home: string; act: Act; seq?: number }[]
 
 /** What a person can take back, and what they can do again, each with the nearest last. */
 export interface Steps {
@@ -24,16 +27,29 @@ export function stepsOf(taken: readonly Step[], homes: ReadonlySet<string>): Ste
     if (own.kind === 'undo') move(steps.done, steps.undone, own.of)
     else if (own.kind === 'redo') move(steps.undone, steps.done, own.of)
     else {
-      steps.done.push(step)
+      addStep(steps.done, step)
       steps.undone.length = 0
     }
   }
   return steps
 }
 
+/** Adds a step as the nearest to take back; the writing of one text in one sitting is one step, from its beginning on. */
+export function addStep(done: Step[], step: Step): void {
+  const before = done.at(-1)
+  const sitting = step.length === 1 ? step[0]!.act.sitting : undefined
+  if (sitting === undefined || before?.length !== 1 || before[0]!.act.sitting !== sitting) return void done.push(step)
+  const [{ act: first }, { act: last, ...place }] = [before[0]!, step[0]!]
+  const changes = (last.changes as Change[]).map((change, at) => ({
+    ...change,
+    from: first.changes[at]?.from ?? change.from,
+  }))
+  done[done.length - 1] = [{ ...place, act: { ...last, changes: changes as Act['changes'] } }]
+}
+
 /**
- * Steps of several classes as one list: each list keeps its order, and of their next ones the earliest made goes first.
- * An act that stands in two lists is there once, and what was one deed is one step.
+ * Steps of several classes as one list: each list keeps its order, and of their next ones the earliest taken goes first;
+ * what is not taken yet comes last, the earliest made first. No clock decides about what is taken. An act that stands in two lists is there once, and what was one deed is one step.
  *
  * @example mergedSteps([[[typedIn7A]], [[typedIn7B]]]) // both, the earlier first
  */
@@ -60,12 +76,17 @@ function* earliestFirst(lists: readonly (readonly Step[])[]): Generator<Step> {
   for (;;) {
     let from = -1
     for (const [list, steps] of lists.entries()) {
-      const made = steps[next[list]!]?.[0]?.act.at
-      if (made !== undefined && (from < 0 || made < lists[from]![next[from]!]![0]!.act.at)) from = list
+      const first = steps[next[list]!]?.[0]
+      if (first && (from < 0 || isBefore(first, lists[from]![next[from]!]![0]!))) from = list
     }
     if (from < 0) return
     yield lists[from]![next[from]!++]!
   }
+}
+
+function isBefore(a: Step[number], b: Step[number]): boolean {
+  const [first, second] = [a.seq ?? Infinity, b.seq ?? Infinity]
+  return first === second ? a.act.at < b.act.at : first < second
 }
 
 function move(from: Step[], to: Step[], id: string | undefined): void {

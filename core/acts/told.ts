@@ -1,3 +1,4 @@
+import { beginning } from '../text'
 import { cellText } from '../scores/entry'
 import { fullName, type ClassSnapshot } from '../section'
 import type { ActKind, Change } from './act'
@@ -118,7 +119,7 @@ function sideTold(kind: Kind, side: Partial<RecordOf<Kind>>): string {
     if (typeof value === 'boolean') return value ? [words] : [`not ${words}`]
     if (value === null || value === '') return [`no ${words}`]
     if (typeof value === 'object') return [words]
-    return key === 'text' || key === 'reason' ? [`“${String(value).slice(0, 60)}”`] : [`${words} ${String(value)}`]
+    return key === 'text' || key === 'reason' ? [`“${beginning(String(value), 60)}”`] : [`${words} ${String(value)}`]
   })
   // A record that is made has all of its fields: its name says enough.
   return 'removed' in side ? 'there' : parts.join(', ')
@@ -126,7 +127,7 @@ function sideTold(kind: Kind, side: Partial<RecordOf<Kind>>): string {
 
 function cellTold(side: Partial<Cell>): string {
   const score = 'value' in side || 'marks' in side ? [cellText({ ...blanks.cell, ...side }) || 'blank'] : []
-  const note = 'note' in side ? [side.note ? `note “${side.note.slice(0, 60)}”` : 'no note'] : []
+  const note = 'note' in side ? [side.note ? `note “${beginning(side.note, 60)}”` : 'no note'] : []
   const reader =
     side.noteFor === 'family' ? ['for the family'] : 'noteFor' in side && !note.length ? ['only for me'] : []
   return [...score, ...note, ...reader].join(', ')

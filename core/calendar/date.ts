@@ -4,12 +4,12 @@ import { addDays, differenceInCalendarDays, formatISO, isValid, parseISO } from 
 export type CivilDate = string
 
 /**
- * Tells whether the text is a real day of the calendar.
+ * Tells whether the text is a real day of the calendar, in a year that a school can speak of (1900 to 2199).
  *
  * @example isCivilDate('2026-02-29') // false
  */
 export function isCivilDate(text: string): boolean {
-  return /^\d{4}-\d{2}-\d{2}$/.test(text) && isValid(parseISO(text))
+  return /^(19|20|21)\d{2}-\d{2}-\d{2}$/.test(text) && isValid(parseISO(text))
 }
 
 /**

@@ -22,12 +22,27 @@ export function holds(span: { firstDay: CivilDate; lastDay: CivilDate | null }, 
  */
 export function yearOf(periods: readonly Period[], termIds: readonly string[]): Period[] {
   const byId = new Map(periods.map((period) => [period.id, period]))
-  const root = (period: Period): Period => {
-    const parent = period.parentId === null ? undefined : byId.get(period.parentId)
-    return parent ? root(parent) : period
-  }
+  const root = (period: Period): Period => upwards(byId, period).at(-1) ?? period
   const roots = new Set(termIds.flatMap((id) => byId.get(id) ?? []).map((period) => root(period).id))
-  return periods.filter((period) => roots.has(root(period).id))
+  return periods
+    .filter((period) => roots.has(root(period).id))
+    .map((period) => (isInRing(byId, period) ? { ...period, parentId: null } : period))
+}
+
+/** Whether the way up from a period comes back to it. No roster with a ring is taken; one that is here all the same is cut. */
+function isInRing(byId: ReadonlyMap<string, Period>, period: Period): boolean {
+  const top = upwards(byId, period).at(-1) ?? period
+  return top.parentId !== null && byId.get(top.parentId)?.id === period.id
+}
+
+/** The periods above one, the nearest first; a ring ends where it comes back. */
+function upwards(byId: ReadonlyMap<string, Period>, period: Period): Period[] {
+  const way = [period]
+  for (;;) {
+    const above = byId.get(way.at(-1)!.parentId ?? '')
+    if (!above || way.includes(above)) return way.slice(1)
+    way.push(above)
+  }
 }
 
 /**
@@ -67,8 +82,7 @@ export function childrenOf(periods: readonly Period[], id: string): Period[] {
 
 /** The periods above one, the nearest first. @example ancestorsOf(periods, quarter2) // [semester1, year] */
 export function ancestorsOf(periods: readonly Period[], period: Period): Period[] {
-  const parent = periods.find((each) => each.id === period.parentId)
-  return parent ? [parent, ...ancestorsOf(periods, parent)] : []
+  return upwards(new Map(periods.map((each) => [each.id, each])), period)
 }
 
 /**

@@ -8,6 +8,8 @@ import type { Segment, Window } from './windows'
 
 const scratch = { key: new Float64Array(256), gone: new Uint8Array(256) }
 const LONGEST_SEARCH = 60
+/** Keys that lie closer are equal, and differ by how their doubles were made; those of three decimals lie further apart. */
+const NOISE = 1e-12
 
 /** Sums above and below the line over the kept scores of the segment added up last. */
 let upper = 0
@@ -154,7 +156,9 @@ function takeSmallest(at: Int32Array, size: Float64Array, count: number): void {
     let best = -1
     for (let i = 0; i < at.length; i++) {
       if (gone[i] || key[i] !== key[i]) continue
-      if (best < 0 || key[i]! < key[best]! || (key[i] === key[best] && size[at[i]!]! < size[at[best]!]!)) best = i
+      const apart = best < 0 ? -1 : key[i]! - key[best]!
+      const isTie = Math.abs(apart) <= NOISE * (1 + Math.abs(key[i]!))
+      if (best < 0 || (isTie ? size[at[i]!]! < size[at[best]!]! : apart < 0)) best = i
     }
     if (best < 0) return
     gone[best] = 1

@@ -1,11 +1,11 @@
 import { z } from 'zod'
 import { thousandths } from '../number/decimal'
 import type { Ratio } from '../number/ratio'
-import { decimal, id } from '../fields'
+import { decimal, id, name } from '../fields'
 
 /** One step of a grading scale: the label of every grade from its bound up to the next step's. */
 export const scaleStep = z.strictObject({
-  label: z.string().trim().min(1, 'Give the step a label.').max(6, 'A label has room for 6 characters.'),
+  label: name(6, 'Give the step a label.', 'A label has room for 6 characters.'),
   /** Lower bound in percent, inclusive. */
   from: decimal,
   /** The percent that the label stands for when it is entered; left out, the middle of its range. */
@@ -16,7 +16,7 @@ export const scaleStep = z.strictObject({
 /** Steps from the highest to the lowest. `id` names the scale of the district or the teacher that this is a copy of. */
 export const gradingScale = z.strictObject({
   id: id.optional(),
-  name: z.string().trim().min(1, 'Give the scale a name.').max(60, 'A name has room for 60 characters.'),
+  name: name(60, 'Give the scale a name.', 'A name has room for 60 characters.'),
   steps: z.array(scaleStep).min(1, 'A scale has at least one step.').max(40, 'A scale has room for 40 steps.'),
 })
 export type ScaleStep = z.infer<typeof scaleStep>

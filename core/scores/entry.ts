@@ -28,8 +28,8 @@ export const markLetters: Readonly<Record<string, Mark>> = {
   x: 'excused',
 }
 
-/** A mark at the end of what was typed: its word after a space, or its letter. */
-const MARKED = new RegExp(`^(?:(.*?)\\s+|)(${marks.join('|')})$|^(.*?)\\s*([lmaix])$`, 'i')
+/** What is longer is no score. */
+const LONGEST = 80
 const BONUS = /^\+\s*([\d.,]+)$/
 const SHARE = /^([\d.,]+)\s*\/\s*([\d.,]+)$/
 
@@ -45,18 +45,25 @@ const SHARE = /^([\d.,]+)\s*\/\s*([\d.,]+)$/
 export function readEntry(text: string, place: EntryPlace): Entry {
   const typed = text.trim()
   if (typed === '') return { value: null }
+  if (typed.length > LONGEST) return { refused: 'That is too long for a score. Type points, as 8.5.' }
   const whole = place.levels ? readLevel(typed, place.levels) : readValue(typed, place)
   if (!('refused' in whole)) return whole
-  const found = MARKED.exec(typed)
+  const found = markAtEnd(typed)
   if (!found) return whole
-  const end = (found[2] ?? found[4])!.toLowerCase()
-  const mark = markLetters[end] ?? (end as Mark)
-  const rest = found[1] ?? found[3] ?? ''
-  if (rest === '') return { marks: [mark] }
-  const before = readEntry(rest, place)
+  if (found.rest === '') return { marks: [found.mark] }
+  const before = readEntry(found.rest, place)
   // What is wrong with `88l` is what is wrong with 88.
   if ('refused' in before) return whole
-  return { ...before, marks: [...(before.marks ?? []), mark] }
+  return { ...before, marks: [...(before.marks ?? []), found.mark] }
+}
+
+/** A mark at the end of what was typed, and what stands before it: the mark's word after a blank, or its letter. */
+function markAtEnd(typed: string): { mark: Mark; rest: string } | null {
+  const last = typed.split(/\s+/).at(-1)!.toLowerCase()
+  const word = marks.find((each) => each === last)
+  if (word) return { mark: word, rest: typed.slice(0, -word.length).trimEnd() }
+  const letter = markLetters[typed.at(-1)!.toLowerCase()]
+  return letter ? { mark: letter, rest: typed.slice(0, -1).trimEnd() } : null
 }
 
 function readValue(typed: string, { scale, possible, present = null }: EntryPlace): Entry {

@@ -1,11 +1,11 @@
 import { z } from 'zod'
-import { decimal, percent } from '../fields'
+import { decimal, percent, text } from '../fields'
 
 /** What was typed as the score, kept as typed. Its worth is derived. */
 export const value = z.union([
   z.strictObject({ points: decimal }),
   z.strictObject({ percent }),
-  z.strictObject({ label: z.string().min(1).max(6) }),
+  z.strictObject({ label: text(6).min(1) }),
   z.strictObject({ level: decimal }),
 ])
 export type Value = z.infer<typeof value>

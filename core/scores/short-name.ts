@@ -1,3 +1,5 @@
+import { beginning } from '../text'
+
 const ROOM = 8
 
 /**
@@ -12,6 +14,6 @@ export function proposedShortName(name: string): string {
     .filter(Boolean)
   const telling = words.find((word) => word.length > 3 && !/^\d/.test(word)) ?? words[0] ?? ''
   const number = words.find((word) => /^\d+$/.test(word))
-  const short = telling.slice(0, number ? ROOM - number.length - 1 : ROOM)
+  const short = beginning(telling, number ? Math.max(ROOM - number.length - 1, 0) : ROOM)
   return number && number !== telling ? `${short} ${number}` : short
 }

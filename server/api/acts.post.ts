@@ -1,11 +1,13 @@
 import { togetherRequest } from '#shared/plans'
 import { takeTogether } from '../services/acts'
 
+const MOST_BYTES = 16_000_000
+
 /** Several homes in one deed: all of it, or none. */
 export default route(async (event) => {
   const person = await requirePerson(event)
-  const { acts } = await bodyAs(event, togetherRequest)
+  const { acts, sentAt } = await bodyAs(event, togetherRequest, MOST_BYTES)
   const deeds = []
   for (const { home, act } of acts) deeds.push({ home: await requireHome(person, home), act })
-  return takeTogether(await useDb(), person.id, deeds)
+  return takeTogether(await useDbToWrite(), person.id, deeds, { sentAt })
 })

@@ -1,36 +1,45 @@
-import { createHash } from 'node:crypto'
-import { createServer, type Server } from 'node:net'
+import { closeSync, ftruncateSync, openSync, readFileSync, realpathSync, writeSync } from 'node:fs'
+import { hostname } from 'node:os'
+import { join } from 'node:path'
+
+/** Of the package that speaks to the kernel: an exclusive lock on an open file, freed with the file or the process. */
+interface Locks {
+  tryLock(file: number): boolean
+}
+
+const NAME = 'yukata.lock'
+/** Long enough for a process that is just going to be gone. */
+const WAIT_MS = 1500
 
 /**
  * Takes a folder of records for this process alone. PGlite takes no lock of its own, and a second process on the same
  * folder would lose rows without a word.
  *
- * The lock is an abstract unix socket (Linux): the kernel frees it however its owner dies, so none is ever left behind.
+ * The kernel holds the lock on a file in the folder itself, so it is the same lock by whatever path, link or container
+ * the folder is reached, and it is freed however its owner dies.
  *
- * @param dir the folder, absolute
- * @param waitMs how long to wait for the present owner to go
+ * @param dir the folder
  * @returns a function that gives the folder back
- * @throws when the folder is still taken after that time
+ * @throws with one sentence for a person when the folder is taken
  */
-export async function lockFolder(dir: string, waitMs = 10_000): Promise<() => Promise<void>> {
-  const name = `\0yukata-${createHash('sha256').update(dir).digest('hex').slice(0, 32)}`
-  for (const end = Date.now() + waitMs; ;) {
-    const server = await listen(name)
-    if (server) {
-      server.unref()
-      return () => new Promise((resolve) => server.close(() => resolve()))
+export async function lockFolder(dir: string, waitMs = WAIT_MS): Promise<() => void> {
+  // @ts-expect-error The package has no types of its own.
+  const { tryLock } = ((await import('fs-native-extensions')) as { default: Locks }).default
+  const path = join(realpathSync(dir), NAME)
+  const file = openSync(path, 'a+', 0o600)
+  for (const end = Date.now() + waitMs; !tryLock(file);) {
+    if (Date.now() > end) {
+      closeSync(file)
+      throw new Error(`The records in ${dir} are in use by another process${ownerIn(path)}. Stop it first.`)
     }
-    if (Date.now() > end) throw new Error(`The records in ${dir} are in use by another process. Stop it first.`)
     await new Promise((resolve) => setTimeout(resolve, 100))
   }
+  ftruncateSync(file)
+  writeSync(file, `process ${process.pid} on ${hostname()}`)
+  return () => closeSync(file)
 }
 
-function listen(name: string): Promise<Server | null> {
-  return new Promise((resolve, reject) => {
-    const server = createServer((socket) => socket.destroy())
-    server.once('error', (error: NodeJS.ErrnoException) =>
-      error.code === 'EADDRINUSE' ? resolve(null) : reject(error),
-    )
-    server.listen(name, () => resolve(server))
-  })
+function ownerIn(path: string): string {
+  const owner = readFileSync(path, 'utf8').trim()
+  return owner ? ` (${owner})` : ''
 }

@@ -19,6 +19,7 @@ import type { Category, Pattern, Plan, Policy, Visibility } from '../../core/act
 import type { CutOff } from '../../core/proficiency/convert'
 import type { Level } from '../../core/scales/proficiency'
 import type { GradingScale, ScaleStep } from '../../core/scales/grading'
+import type { RosterFindings, RosterPart, RosterRowChange, RunState } from '../../shared/exchange'
 
 const id = () => text('id').primaryKey()
 const decimal = (name: string) => numeric(name, { precision: 12, scale: 3 })
@@ -79,7 +80,25 @@ export const users = pgTable('users', {
   givenName: text('given_name').notNull(),
   familyName: text('family_name').notNull(),
   passwordHash: text('password_hash'),
+  /** Off: left the roster, or switched off by the district; signs in no more, and every session has ended. */
+  enabled: boolean('enabled').notNull().default(true),
 })
+
+/** Where somebody is signed in. The cookie names it; without its row the cookie is worth nothing. */
+export const sessions = pgTable(
+  'sessions',
+  {
+    id: id(),
+    userId: text('user_id')
+      .notNull()
+      .references(() => users.id),
+    /** What the browser said that it is, in a few words. */
+    device: text('device').notNull(),
+    createdAt: instant('created_at').notNull(),
+    seenAt: instant('seen_at').notNull(),
+  },
+  (t) => [index('sessions_user').on(t.userId)],
+)
 
 export const students = pgTable('students', {
   id: id(),
@@ -345,7 +364,10 @@ export const declaredGrades = pgTable(
   ],
 )
 
-/** The journal: every act, in the order in which it was taken. It is only ever added to. */
+/**
+ * The journal: every act, in the order in which it was taken. It is only ever added to; a text that is being written has
+ * one line for the sitting, which moves to its end with each writing.
+ */
 export const journal = pgTable(
   'journal',
   {
@@ -359,12 +381,19 @@ export const journal = pgTable(
     deedId: text('deed_id'),
     /** The act that this one takes back or does again. */
     ofId: text('of_id'),
+    /** Writings of one text in one sitting share it, and are one line: the last, which names the earlier ones. */
+    sitting: text('sitting'),
+    earlierIds: jsonb('earlier_ids').$type<string[]>().notNull().default([]),
     madeAt: instant('made_at').notNull(),
     takenAt: instant('taken_at').notNull(),
     changes: jsonb('changes').$type<Change[]>().notNull(),
     outcomes: jsonb('outcomes').$type<Outcome[]>().notNull(),
   },
-  (t) => [index('journal_home').on(t.homeId, t.seq), index('journal_deed').on(t.deedId)],
+  (t) => [
+    index('journal_home').on(t.homeId, t.seq),
+    index('journal_deed').on(t.deedId),
+    index('journal_sitting').on(t.sitting),
+  ],
 )
 
 // ---- Exchange ----
@@ -391,12 +420,17 @@ export const runs = pgTable(
     kind: text('kind').$type<'push' | 'roster' | 'import'>().notNull(),
     sectionId: text('section_id'),
     userId: text('user_id').notNull(),
-    state: text('state').$type<'running' | 'done' | 'stopped' | 'failed'>().notNull(),
+    state: text('state').$type<RunState>().notNull(),
     startedAt: instant('started_at').notNull(),
     /** Renewed while somebody works on the run; an old one means that its worker is gone. */
     aliveAt: instant('alive_at').notNull(),
     finishedAt: instant('finished_at'),
     summary: text('summary').notNull(),
+    /** How far a roster has come, in steps of so many. */
+    done: integer('done').notNull().default(0),
+    total: integer('total').notNull().default(0),
+    /** What a roster's run has to say beside its items: what it found odd, or asks about. */
+    found: jsonb('found').$type<RosterFindings>(),
   },
   (t) => [index('runs_user').on(t.userId, t.startedAt), index('runs_section').on(t.sectionId)],
 )
@@ -417,6 +451,28 @@ export const runItems = pgTable(
     reason: text('reason'),
   },
   (t) => [primaryKey({ columns: [t.runId, t.place] }), uniqueIndex('run_items_id').on(t.runId, t.id)],
+)
+
+/** A roster that waits for an answer or is being laid: packed, and gone when its run is over. */
+export const runRosters = pgTable('run_rosters', {
+  runId: text('run_id')
+    .primaryKey()
+    .references(() => runs.id, { onDelete: 'cascade' }),
+  packed: text('packed').notNull(),
+})
+
+/** The journal of rosters: what a run did to rows of the roster, some hundred to a line, each as it was and became. */
+export const rosterChanges = pgTable(
+  'roster_changes',
+  {
+    runId: text('run_id')
+      .notNull()
+      .references(() => runs.id),
+    place: integer('place').notNull(),
+    part: text('part').$type<RosterPart>().notNull(),
+    rows: jsonb('rows').$type<RosterRowChange[]>().notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.runId, t.place] })],
 )
 
 /** Failed sign-ins, counted for the rate limit; the columns are rate-limiter-flexible's. */

@@ -1,23 +1,26 @@
+import { sentenceOf } from '../database/start-faults'
+
 const SHORTEST_PASSWORD = 32
+
+/** Says in one sentence why the product cannot start, and ends it. */
+function giveUp(words: string): never {
+  console.error(words)
+  process.exit(1)
+}
 
 /** Opens the records before the first request, and closes them with the process. */
 export default defineNitroPlugin((nitroApp) => {
   const { password } = useRuntimeConfig().session
-  if (!import.meta.dev && (password ?? '').length < SHORTEST_PASSWORD) {
-    console.error(
-      `[start] NUXT_SESSION_PASSWORD has to be set, to ${SHORTEST_PASSWORD} characters or more. See the README.`,
-    )
-    process.exit(1)
-  }
+  if (!import.meta.dev && (password ?? '').length < SHORTEST_PASSWORD)
+    giveUp(`NUXT_SESSION_PASSWORD has to be set, to ${SHORTEST_PASSWORD} characters or more. See the README.`)
   dbHandle().then(
-    ({ driver }) => console.log(`[records] ${driver} ready`),
-    (error: Error) => {
-      console.error(`[records] could not be opened: ${error.message}`)
-      process.exit(1)
-    },
+    ({ driver }) => logLine({ level: 'info', records: driver, state: 'ready' }),
+    (error: unknown) => giveUp(sentenceOf(error)),
   )
+  for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, endReadiness)
   nitroApp.hooks.hook('close', async () => {
     await closeThreads()
+    await closeNews()
     await (await dbHandle()).close()
   })
 })

@@ -1,6 +1,4 @@
-import { endNews } from '../services/news'
-
-/** A stream of news has no end of its own: asked to stop, the server would wait for it. */
+/** The streams of news end when the process is asked to, before the server waits for what is open. */
 export default defineNitroPlugin(() => {
-  for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, endNews)
+  for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => void closeNews())
 })

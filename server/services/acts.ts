@@ -1,36 +1,93 @@
-import { eq, sql } from 'drizzle-orm'
-import type { Act, Change } from '../../core/acts/act'
-import { applyChange, judge, type Outcome } from '../../core/acts/apply'
+import { and, eq, or, sql } from 'drizzle-orm'
+import { act as actSchema, type Act, type Change } from '../../core/acts/act'
+import { applyChange, judge, same, type Outcome } from '../../core/acts/apply'
+import { dependsOn } from '../../core/acts/depends'
 import { noRecords, record, type Kind, type RecordOf, type Records } from '../../core/acts/records'
 import { standing } from '../../core/grading/declared'
+import type { ActResult, TakenAct } from '../../shared/class'
 import type { Db } from '../database/client'
+import { isAway } from '../database/faults'
 import { declaredGrades, journal } from '../database/schema'
 import { classHome, type Home } from './homes'
+import { announce } from './news-signal'
 import { Problem } from './problem'
 import { readSome, writeRecords, type Hand } from './records-store'
 import { loadSnapshot } from './snapshot'
 
-export interface TakenAct {
-  id: string
-  outcomes: Outcome[]
+type Row = typeof journal.$inferSelect
+
+/** By which clocks acts are dated. */
+export interface Clocks {
+  /** The server's. */
+  now?: Date
+  /** The sender's, as it sent. */
+  sentAt?: string
+}
+
+/** How far back an act may say that it was made. */
+const REACH_MS = 2 * 366 * 24 * 60 * 60 * 1000
+
+/**
+ * When an act was made, by the server's clock: what the sender's is wrong by is taken off, and a time that cannot be (in
+ * the future, or years ago) becomes that of its taking.
+ */
+export function madeAt(at: string, { now = new Date(), sentAt }: Clocks = {}): Date {
+  const made = Date.parse(at) + (sentAt === undefined ? 0 : now.getTime() - Date.parse(sentAt))
+  return made > now.getTime() || made < now.getTime() - REACH_MS ? now : new Date(made)
 }
 
 /**
- * Takes acts of one person on one class, in order; each in one transaction with its line in the journal. An act that was
- * taken before changes nothing and gets the same answer again.
+ * Takes acts of one person on one class, in order, each by itself: one that cannot be read is rejected, one on which the
+ * server stumbles is to be sent again, together with those that rest on it, and the others are taken. An act that was
+ * taken before changes nothing and gets the same answer again. All of them are down on the disk when this returns.
  *
- * @throws Problem `act-of-another` when an id was used for another class or by someone else
+ * @param stumbled hears of a fault that was not the sender's
  */
 export async function takeActs(
   db: Db,
   sectionId: string,
   userId: string,
-  acts: readonly Act[],
-  now = new Date(),
-): Promise<TakenAct[]> {
-  const taken: TakenAct[] = []
-  for (const act of acts) taken.push(await db.transaction((tx) => takeAct(tx, classHome(sectionId), userId, act, now)))
-  return taken
+  acts: readonly ({ id: string } & Record<string, unknown>)[],
+  clocks: Clocks = {},
+  stumbled: (error: unknown) => void = (error) => {
+    throw error
+  },
+): Promise<ActResult[]> {
+  const home = classHome(sectionId)
+  return db.transaction(async (tx) => {
+    const results: ActResult[] = []
+    const held: Act[] = []
+    for (const sent of acts) {
+      const parsed = actSchema.safeParse(sent)
+      if (!parsed.success) {
+        results.push({ id: sent.id, rejected: { code: 'unreadable', message: faultOf(parsed.error.issues) } })
+        continue
+      }
+      const act = parsed.data
+      try {
+        if (dependsOn(held, act)) throw new Held()
+        // A savepoint of its own, and one commit for all.
+        results.push(await tx.transaction((own) => takeAct(own, home, userId, act, clocks)))
+      } catch (error) {
+        if (error instanceof Problem && error.code === 'act-of-another')
+          results.push({ id: act.id, rejected: { code: 'act-of-another', message: error.message } })
+        else {
+          if (isAway(error)) throw error
+          if (!(error instanceof Held)) stumbled(error)
+          held.push(act)
+          results.push({ id: act.id, later: true })
+        }
+      }
+    }
+    return results
+  })
+}
+/** Waits with an act that it rests on. */
+class Held extends Error {}
+
+function faultOf(issues: readonly { message: string; path: PropertyKey[] }[]): string {
+  const [first] = issues
+  return `${first?.message ?? 'It cannot be read.'} (${first?.path.join('.') ?? ''})`
 }
 
 /**
@@ -43,13 +100,13 @@ export async function takeTogether(
   db: Db,
   userId: string,
   deeds: readonly { home: Home; act: Act }[],
-  now = new Date(),
+  clocks: Clocks = {},
 ): Promise<TakenAct[]> {
   return db.transaction(async (tx) => {
     const byHome = [...deeds].sort((a, b) => a.home.id.localeCompare(b.home.id))
     const taken = new Map<string, TakenAct>()
     const deed = deeds.length > 1 ? deeds[0]!.act.id : undefined
-    for (const { home, act } of byHome) taken.set(act.id, await takeAct(tx, home, userId, { deed, ...act }, now))
+    for (const { home, act } of byHome) taken.set(act.id, await takeAct(tx, home, userId, { deed, ...act }, clocks))
     const inOrder = deeds.map(({ act }) => taken.get(act.id)!)
     const refused = inOrder.flatMap(({ outcomes }) => outcomes).find((outcome) => outcome.done === 'refused')
     if (refused?.done === 'refused')
@@ -65,23 +122,17 @@ export async function takeTogether(
   })
 }
 
-async function takeAct(tx: Db, home: Home, userId: string, act: Act, now: Date): Promise<TakenAct> {
+async function takeAct(tx: Db, home: Home, userId: string, act: Act, clocks: Clocks): Promise<TakenAct> {
   // Acts on one home are taken one after the other, whichever process takes them.
   await tx.execute(sql`select pg_advisory_xact_lock(hashtextextended(${home.id}, 0))`)
-  const [before] = await tx.select().from(journal).where(eq(journal.id, act.id))
-  if (before) {
-    if (before.homeId === home.id && before.userId === userId) return { id: act.id, outcomes: before.outcomes }
-    throw new Problem(
-      409,
-      'act-of-another',
-      'This change carries the number of another one. Reload the page and make it again.',
-    )
-  }
-  const changes = act.changes as Change[]
-  const present = await presentOf(tx, home.id, changes)
+  const earlier = await takenBefore(tx, home, userId, act)
+  if (earlier) return earlier
+  const now = clocks.now ?? new Date()
+  const sent = act.changes as Change[]
+  const present = await presentOf(tx, home.id, sent)
   const refuse = await home.rules(tx)
   const written = new Map<Kind, Map<string, RecordOf<Kind>>>()
-  const outcomes = changes.map((change): Outcome => {
+  const outcomes = sent.map((change): Outcome => {
     const reason = refuse(change, present)
     if (reason) return { done: 'refused', reason }
     const outcome = judge(record(present, change.kind, change.id) as Record<string, unknown>, change)
@@ -93,20 +144,81 @@ async function takeAct(tx: Db, home: Home, userId: string, act: Act, now: Date):
   })
   const hand: Hand = { changedBy: userId, changedAt: now, actId: act.id }
   for (const [kind, records] of written) await writeRecords(tx, home.id, kind, records, hand)
-  await tx.insert(journal).values({
-    id: act.id,
-    homeId: home.id,
-    userId,
-    kind: act.kind,
-    deedId: act.deed ?? null,
-    ofId: act.of ?? null,
-    madeAt: new Date(act.at),
-    takenAt: now,
-    changes,
-    outcomes,
-  })
+  const begun = await sittingBefore(tx, home, userId, act, outcomes)
+  const changes = begun ? [{ ...sent[0]!, from: begun.changes[0]!.from }] : sent
+  const [line] = await tx
+    .insert(journal)
+    .values({
+      id: act.id,
+      homeId: home.id,
+      userId,
+      kind: act.kind,
+      deedId: act.deed ?? null,
+      ofId: act.of ?? null,
+      sitting: act.sitting ?? null,
+      earlierIds: begun ? [...begun.earlierIds, begun.id] : [],
+      madeAt: madeAt(act.at, { ...clocks, now }),
+      takenAt: now,
+      changes,
+      outcomes,
+    })
+    .returning({ seq: journal.seq })
   await keepDeclared(tx, home.id, act.id, written.get('declaration'))
-  return { id: act.id, outcomes }
+  await announce(tx, home.id)
+  return { id: act.id, seq: line!.seq, outcomes }
+}
+
+/**
+ * The answer that an act got when it was taken before, as itself or as a part of its sitting; null for a new one.
+ *
+ * @throws Problem `act-of-another` when its id was used for another home or by someone else
+ */
+async function takenBefore(tx: Db, home: Home, userId: string, act: Act): Promise<TakenAct | null> {
+  const rows = await tx
+    .select()
+    .from(journal)
+    .where(or(eq(journal.id, act.id), act.sitting ? eq(journal.sitting, act.sitting) : undefined))
+  const before = rows.find((row) => row.id === act.id || row.earlierIds.includes(act.id))
+  if (!before) return null
+  if (before.homeId === home.id && before.userId === userId)
+    return { id: act.id, seq: before.seq, outcomes: before.outcomes }
+  throw new Problem(
+    409,
+    'act-of-another',
+    'This change carries the number of another one. Reload the page and make it again.',
+  )
+}
+
+/**
+ * The line of the journal that the writing of this text in this sitting has so far, if the act goes on from there. It is
+ * taken out: the act's own line takes its place, from where the sitting began.
+ */
+async function sittingBefore(
+  tx: Db,
+  home: Home,
+  userId: string,
+  { sitting, changes }: Act,
+  outcomes: readonly Outcome[],
+): Promise<Row | null> {
+  const [change, ...more] = changes as Change[]
+  if (!sitting || !change || more.length || outcomes[0]!.done !== 'applied') return null
+  const [row] = await tx
+    .select()
+    .from(journal)
+    .where(and(eq(journal.sitting, sitting), eq(journal.homeId, home.id), eq(journal.userId, userId)))
+    .orderBy(sql`${journal.seq} desc`)
+    .limit(1)
+  const [before, ...others] = row?.changes ?? []
+  const goesOn =
+    before !== undefined &&
+    others.length === 0 &&
+    row!.outcomes[0]?.done === 'applied' &&
+    before.kind === change.kind &&
+    before.id === change.id &&
+    same(before.to, change.from)
+  if (!goesOn) return null
+  await tx.delete(journal).where(eq(journal.seq, row!.seq))
+  return row!
 }
 
 async function presentOf(tx: Db, sectionId: string, changes: readonly Change[]): Promise<Records> {

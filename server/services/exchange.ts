@@ -1,114 +1,16 @@
 import { randomUUID } from 'node:crypto'
 import { and, asc, desc, eq, inArray, isNotNull, lt } from 'drizzle-orm'
-import { daysAfter } from '../../core/calendar/date'
 import { compare, type Agreed, type Difference } from '../../core/exchange/compare'
 import { wanted, type Sendable, type SendableType, type Unsendable } from '../../core/exchange/wanted'
-import { rosterFromRest } from '../../core/formats/oneroster/rest'
-import { dangling, type Roster } from '../../core/formats/oneroster/roster'
 import { same } from '../../core/acts/apply'
 import type { ClassSnapshot } from '../../core/section'
 import type { Db } from '../database/client'
 import { agreed, periods, runItems, runs, sections, sectionTeachers, students } from '../database/schema'
 import type { OneRosterClient } from './oneroster-client'
+import type { Person } from './person'
 import { Problem } from './problem'
-import { applyRoster, onlyClasses, type RosterSummary } from './roster'
+import { ALIVE_MS } from './roster/run'
 import { loadSnapshot } from './snapshot'
-
-export interface Person {
-  id: string
-  role: 'teacher' | 'registrar'
-  sourcedId: string | null
-}
-
-const ALIVE_MS = 30_000
-
-/** Pulls the roster from the district: all of it for a registrar, a teacher's own classes for a teacher. */
-export async function pullRoster(
-  db: Db,
-  client: OneRosterClient,
-  person: Person,
-  today: string,
-): Promise<RosterSummary> {
-  const roster = rosterFromRest(await client.roster())
-  const broken = dangling(roster)[0]
-  if (broken)
-    throw new Problem(
-      502,
-      'partner-unreadable',
-      `The district's roster speaks of ${broken.field} "${broken.missing}", which it does not hold. Nothing was changed.`,
-    )
-  return keepRoster(db, roster, person, today, 'roster')
-}
-
-/**
- * Takes a roster and notes it as a run.
- *
- * A teacher's own classes are those that the roster gives them; a file is no proof of that, so by import a teacher
- * reaches only classes that nobody else has here.
- */
-export async function keepRoster(
-  db: Db,
-  roster: Roster,
-  person: Person,
-  today: string,
-  kind: 'roster' | 'import',
-): Promise<RosterSummary> {
-  return db.transaction(async (tx) => {
-    const scoped =
-      person.role === 'registrar' ? roster : onlyClasses(roster, await ownClasses(tx, roster, person, kind))
-    if (scoped.classes.length === 0)
-      throw new Problem(422, 'no-classes', 'There is no class of yours in it. Nothing was changed.')
-    const summary = await applyRoster(tx, scoped, {
-      today,
-      before: daysAfter(today, -1),
-      keepShared: kind === 'import' && person.role === 'teacher',
-    })
-    const now = new Date()
-    await tx.insert(runs).values({
-      id: randomUUID(),
-      kind,
-      userId: person.id,
-      state: 'done',
-      startedAt: now,
-      aliveAt: now,
-      finishedAt: now,
-      summary: rosterWords(summary),
-    })
-    return summary
-  })
-}
-
-async function ownClasses(
-  tx: Db,
-  roster: Roster,
-  person: Person,
-  kind: 'roster' | 'import',
-): Promise<(classId: string) => boolean> {
-  const named = new Set(
-    roster.enrolments.flatMap((each) =>
-      each.role === 'teacher' && each.person === person.sourcedId ? each.class : [],
-    ),
-  )
-  if (kind === 'roster') return (classId) => named.has(classId)
-  const here = await tx
-    .select({ sourcedId: sections.sourcedId, userId: sectionTeachers.userId })
-    .from(sections)
-    .leftJoin(sectionTeachers, eq(sectionTeachers.sectionId, sections.id))
-  const others = new Set(here.flatMap((row) => (row.userId === person.id ? [] : row.sourcedId)))
-  const mine = new Set(here.flatMap((row) => (row.userId === person.id ? row.sourcedId : [])))
-  return (classId) => named.has(classId) && (mine.has(classId) || !others.has(classId))
-}
-
-function rosterWords(summary: RosterSummary): string {
-  const singular = { classes: 'class', students: 'student', enrolments: 'enrolment', periods: 'period' }
-  const words = (count: number, part: keyof typeof singular, what: string) =>
-    count ? [`${count} ${count === 1 ? singular[part] : part} ${what}`] : []
-  const parts = (Object.keys(singular) as (keyof typeof singular)[]).flatMap((part) => [
-    ...words(summary[part].added, part, 'new'),
-    ...words(summary[part].changed, part, 'changed'),
-  ])
-  return [...parts, ...words(summary.ended, 'enrolments', 'ended')].join(', ') || 'Nothing had changed'
-}
 
 /** What a push of one class would do, thing by thing, and what cannot be sent. */
 export async function comparePush(
@@ -314,8 +216,12 @@ export async function workPush(db: Db, client: OneRosterClient, runId: string, t
   }
 }
 
-/** Stops a run after the item that is on its way. */
+/** Stops a run after the item that is on its way; one that asks is answered with no. */
 export async function stopRun(db: Db, runId: string): Promise<void> {
+  await db
+    .update(runs)
+    .set({ state: 'stopped', finishedAt: new Date(), summary: 'Left as it was' })
+    .where(and(eq(runs.id, runId), eq(runs.state, 'asking')))
   await finish(db, runId, 'stopped')
 }
 

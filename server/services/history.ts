@@ -1,10 +1,10 @@
-import { and, asc, desc, eq, gt, gte, inArray, lt, lte, max, or, sql, type SQL } from 'drizzle-orm'
+import { and, asc, desc, eq, gt, gte, inArray, lt, lte, max, sql, type SQL } from 'drizzle-orm'
 import type { Act, Change } from '../../core/acts/act'
 import { applyChange, type Outcome } from '../../core/acts/apply'
 import { noRecords, type Kind } from '../../core/acts/records'
 import type { Step } from '../../core/acts/steps'
 import type { ClassSnapshot } from '../../core/section'
-import type { ClassAct, ClassHistoryQuery, HistoryEntry, News } from '../../shared/history'
+import type { ClassAct, ClassHistoryQuery, HistoryEntry } from '../../shared/history'
 import type { Db } from '../database/client'
 import { journal, users } from '../database/schema'
 import { loadSnapshot } from './snapshot'
@@ -102,7 +102,7 @@ export async function ownActs(db: Db, sectionId: string, userId: string, now = n
       and(
         eq(journal.homeId, sectionId),
         eq(journal.userId, userId),
-        gt(journal.madeAt, new Date(now.getTime() - REACH_MS)),
+        gt(journal.takenAt, new Date(now.getTime() - REACH_MS)),
       ),
     )
     .orderBy(desc(journal.seq))
@@ -119,7 +119,7 @@ export async function ownActs(db: Db, sectionId: string, userId: string, now = n
     .reverse()
     .map((row) =>
       (row.deedId ? together.filter((each) => each.deedId === row.deedId) : [row])
-        .map((each) => ({ home: each.homeId === userId ? 'desk' : each.homeId, act: actOf(each) }))
+        .map((each) => ({ home: each.homeId === userId ? 'desk' : each.homeId, seq: each.seq, act: actOf(each) }))
         .filter(({ act }) => act.changes.length > 0),
     )
     .filter((step) => step.length > 0)
@@ -132,6 +132,7 @@ const actOf = (row: Row): Act =>
     at: row.madeAt.toISOString(),
     ...(row.ofId ? { of: row.ofId } : {}),
     ...(row.deedId ? { deed: row.deedId } : {}),
+    ...(row.sitting ? { sitting: row.sitting } : {}),
     changes: applied(row),
   }) as Act
 
@@ -144,14 +145,10 @@ export async function lastSeq(db: Db, sectionId: string): Promise<number> {
   return Number(row?.last ?? 0)
 }
 
-/**
- * What happened in classes after the act of each that is known, oldest first. Acts on one class have numbers in the order
- * of their keeping.
- */
-export async function actsAfter(db: Db, known: ReadonlyMap<string, number>): Promise<News[]> {
-  const since = [...known].map(([home, seq]) => and(eq(journal.homeId, home), gt(journal.seq, seq)))
-  const rows = await actsOf(db, or(...since))
-  return rows.reverse().map((row) => ({ home: row.entry.homeId, act: classAct(row, applied(row.entry)) }))
+/** What happened in a class after an act that is known, oldest first. Acts on one class are numbered as they are kept. */
+export async function actsAfter(db: Db, home: string, seq: number): Promise<ClassAct[]> {
+  const rows = await actsOf(db, and(eq(journal.homeId, home), gt(journal.seq, seq)))
+  return rows.reverse().map((row) => classAct(row, applied(row.entry)))
 }
 
 /**

@@ -1,56 +1,170 @@
-import type { News } from '../../shared/history'
-import type { Db } from '../database/client'
+import { and, eq, gt, inArray, sql } from 'drizzle-orm'
+import type { ClassAct, News } from '../../shared/history'
+import type { Db, DbHandle } from '../database/client'
+import { journal, runs } from '../database/schema'
 import { actsAfter } from './history'
-import { teaches } from './roster'
+import { runOfSignal } from './news-signal'
+import { seeSession } from './sessions'
+import { teaches } from './teaching'
 
-const LOOK_MS = 1000
-/** How many looks until it is asked again whether the listener still teaches the classes. */
-const LOOKS_UNTIL_ASKED = 30
+/** A look that needs no signal, for what one may have missed. */
+const SLOW_LOOK_MS = 15_000
+const HEARTBEAT_MS = 25_000
+/** Signals that come close together are one look. */
+const TOGETHER_MS = 15
+const STREAMS_OF_A_PERSON = 8
+/** Numbers of acts that were given and may not be kept yet when a slow look comes by. */
+const IN_FLIGHT = 500
 
-/** Everybody who listens to this process, so that it can stop without waiting for them. */
-const listening = new Set<() => void>()
-
-/** Ends all listening, as when the process is asked to stop. Whoever listened asks again when there is a server. */
-export const endNews = (): void => listening.forEach((stop) => stop())
-
+/** Somebody who hears of what is done in classes, after the acts that they know of each. */
 export interface Listener {
+  person: { id: string; sessionId: string }
+  known: Map<string, number>
   tell(news: News): Promise<void>
-  /** The listener no longer teaches one of the classes, or the records cannot be read. */
+  /** Something about the class's roster is another. */
+  roster(sectionId: string): Promise<void>
+  /** Shows that the stream lives. */
+  beat(): Promise<void>
+  /** The listener may hear no more, or the records cannot be read. */
   ended(): Promise<void>
 }
 
 /**
- * Tells a listener of every act on classes after those that are known, in order; `known` goes along. It looks into the
- * journal, so that it hears of acts that any process took.
- *
- * @returns what ends it
+ * Tells everybody who listens to this process of the acts that any process takes. The database signals each act by the
+ * home that it is in; only those who listen to that home look into the journal, once for all who know the same of it.
+ * Who waits in silence costs nothing.
  */
-export function newsOf(db: Db, userId: string, known: Map<string, number>, listener: Listener): () => void {
-  let looks = 0
-  let timer: ReturnType<typeof setTimeout> | undefined
-  let over = false
+export class NewsDesk {
+  private byHome = new Map<string, Set<Listener>>()
+  private byPerson = new Map<string, Listener[]>()
+  private woken = new Set<string>()
+  private timer: ReturnType<typeof setTimeout> | undefined
+  private looking: Promise<void> = Promise.resolve()
+  private seen = 0
+  private intervals: ReturnType<typeof setInterval>[]
+  private endHearing: Promise<() => Promise<void>>
 
-  async function look(): Promise<void> {
-    if (++looks % LOOKS_UNTIL_ASKED === 0)
-      for (const sectionId of known.keys()) if (!(await teaches(db, userId, sectionId))) return stop()
-    for (const each of await actsAfter(db, known)) {
-      if (over) return
-      known.set(each.home, each.act.seq)
-      await listener.tell(each)
+  constructor(
+    private db: Db,
+    hear: DbHandle['hear'],
+    private stumbled: (error: unknown) => void,
+  ) {
+    this.endHearing = hear({ home: (signal) => this.signalled(signal), gap: () => this.wake([...this.byHome.keys()]) })
+    this.endHearing.catch(stumbled)
+    const slowly = setInterval(() => void this.lookSlowly().catch(stumbled), SLOW_LOOK_MS)
+    const beat = setInterval(() => this.all().forEach((each) => void each.beat().catch(() => {})), HEARTBEAT_MS)
+    this.intervals = [slowly.unref(), beat.unref()]
+  }
+
+  /** Begins to tell a listener; gives what ends it. Of too many streams of one person the oldest ends. */
+  add(listener: Listener): () => void {
+    const own = this.byPerson.get(listener.person.id) ?? []
+    const [oldest] = own
+    if (oldest && own.length >= STREAMS_OF_A_PERSON) {
+      this.remove(oldest)
+      void oldest.ended().catch(() => {})
     }
-    if (!over) timer = setTimeout(() => void look().catch(stop), LOOK_MS)
+    this.byPerson.set(listener.person.id, [...(this.byPerson.get(listener.person.id) ?? []), listener])
+    for (const home of listener.known.keys())
+      this.byHome.set(home, (this.byHome.get(home) ?? new Set<Listener>()).add(listener))
+    this.wake([...listener.known.keys()])
+    return () => this.remove(listener)
   }
-  async function stop(): Promise<void> {
-    end()
-    await listener.ended()
+
+  /** Ends everything, as when the process is asked to stop. Whoever listened asks again when there is a server. */
+  async close(): Promise<void> {
+    this.intervals.forEach(clearInterval)
+    clearTimeout(this.timer)
+    const all = this.all()
+    all.forEach((each) => this.remove(each))
+    await Promise.all(all.map((each) => each.ended().catch(() => {})))
+    await this.endHearing.then((end) => end()).catch(() => {})
   }
-  function end(): void {
-    over = true
-    clearTimeout(timer)
-    listening.delete(stopNow)
+
+  private all(): Listener[] {
+    return [...this.byPerson.values()].flat()
   }
-  const stopNow = () => void stop()
-  listening.add(stopNow)
-  void look().catch(stop)
-  return end
+
+  private remove(listener: Listener): void {
+    const left = (this.byPerson.get(listener.person.id) ?? []).filter((each) => each !== listener)
+    if (left.length) this.byPerson.set(listener.person.id, left)
+    else this.byPerson.delete(listener.person.id)
+    for (const home of listener.known.keys()) {
+      const others = this.byHome.get(home)
+      others?.delete(listener)
+      if (others?.size === 0) this.byHome.delete(home)
+    }
+  }
+
+  private signalled(signal: string): void {
+    const runId = runOfSignal(signal)
+    if (runId !== null) void this.tellOfRoster(runId).catch(this.stumbled)
+    else if (this.byHome.has(signal)) this.wake([signal])
+  }
+
+  private wake(homes: readonly string[]): void {
+    homes.forEach((home) => this.woken.add(home))
+    this.timer ??= setTimeout(() => {
+      this.timer = undefined
+      const woken = [...this.woken]
+      this.woken.clear()
+      // One look after the other, so that nobody is told twice.
+      this.looking = this.looking.then(() => this.look(woken)).catch(this.stumbled)
+    }, TOGETHER_MS)
+  }
+
+  private async look(homes: readonly string[]): Promise<void> {
+    for (const home of homes) {
+      const groups = new Map<number, Listener[]>()
+      for (const each of this.byHome.get(home) ?? []) {
+        const seq = each.known.get(home)!
+        groups.set(seq, [...(groups.get(seq) ?? []), each])
+      }
+      for (const [seq, listeners] of groups) {
+        const acts = await actsAfter(this.db, home, seq)
+        if (acts.length) for (const listener of listeners) await this.tell(listener, home, acts)
+      }
+    }
+  }
+
+  private async tell(listener: Listener, home: string, acts: readonly ClassAct[]): Promise<void> {
+    if (!(await this.mayHear(listener, home))) return
+    for (const act of acts) {
+      if (!this.byHome.get(home)?.has(listener)) return
+      listener.known.set(home, act.seq)
+      // Whoever is slow to take it holds up nobody else.
+      void listener.tell({ home, act }).catch(() => this.remove(listener))
+    }
+  }
+
+  private async tellOfRoster(runId: string): Promise<void> {
+    const [run] = await this.db.select({ found: runs.found }).from(runs).where(eq(runs.id, runId))
+    const touched = run?.found?.touched
+    for (const home of touched ?? this.byHome.keys())
+      for (const listener of this.byHome.get(home) ?? [])
+        if (await this.mayHear(listener, home)) void listener.roster(home).catch(() => this.remove(listener))
+  }
+
+  /** Whoever has signed out, or no longer teaches the class, hears nothing more. */
+  private async mayHear(listener: Listener, home: string): Promise<boolean> {
+    const { id, sessionId } = listener.person
+    if ((await seeSession(this.db, sessionId)) && (await teaches(this.db, id, home))) return true
+    this.remove(listener)
+    await listener.ended().catch(() => {})
+    return false
+  }
+
+  private async lookSlowly(): Promise<void> {
+    if (this.byHome.size === 0) return
+    const [last] = await this.db.select({ seq: sql<string | number>`coalesce(max(${journal.seq}), 0)` }).from(journal)
+    const newest = Number(last!.seq)
+    if (newest > this.seen) {
+      const rows = await this.db
+        .selectDistinct({ home: journal.homeId })
+        .from(journal)
+        .where(and(gt(journal.seq, this.seen - IN_FLIGHT), inArray(journal.homeId, [...this.byHome.keys()])))
+      this.wake(rows.map((row) => row.home))
+    }
+    this.seen = newest
+  }
 }

@@ -5,6 +5,7 @@ import {
   type RosterCollection,
   type RosterEntities,
 } from '../../core/formats/oneroster/rest'
+import { fitWords } from '../../core/formats/oneroster/roster'
 import type { SendableType } from '../../core/exchange/wanted'
 import { Problem } from './problem'
 
@@ -28,6 +29,8 @@ const SCOPES = [
 const PAGE = 200
 const TRIES = 3
 const PATIENCE_MS = 15_000
+/** What one answer, and one collection, holds at most: a partner that says more is not read to the end. */
+const MOST = { bytes: 50_000_000, pages: 5_000 }
 
 const token = z.object({ access_token: z.string(), expires_in: z.number() })
 const refusal = z.object({ imsx_description: z.string() })
@@ -45,6 +48,11 @@ export class OneRosterClient {
   private token: { value: string; until: number } | null = null
 
   constructor(private partner: Partner) {}
+
+  /** What the partner is called in what is said of it. */
+  private get name(): string {
+    return `The district's system (${URL.canParse(this.partner.url) ? new URL(this.partner.url).host : 'no address'})`
+  }
 
   /** The whole of the collections that a roster is made of. */
   async roster(): Promise<RosterEntities> {
@@ -88,32 +96,38 @@ export class OneRosterClient {
   private async send(method: 'PUT' | 'DELETE', path: string, body?: unknown): Promise<Answer> {
     const response = await this.request(path, { method, body: body === undefined ? undefined : JSON.stringify(body) })
     if (response.ok || (method === 'DELETE' && response.status === 404)) return { taken: true }
-    const said = refusal.safeParse(await response.json().catch(() => null))
+    const said = refusal.safeParse(await this.read(response).catch(() => null))
     return {
       taken: false,
-      reason: said.success ? said.data.imsx_description : `The district answered ${response.status}.`,
+      reason: said.success ? fitWords(said.data.imsx_description) : `${this.name} answered ${response.status}.`,
     }
   }
 
   private async collection<S extends z.ZodType>(path: string, name: string, schema: S): Promise<z.infer<S>[]> {
     const all: z.infer<S>[] = []
+    const first = new Set<string>()
     for (let offset = 0; ; offset += PAGE) {
+      if (offset >= MOST.pages * PAGE) throw this.endless(name)
       const response = await this.request(`${path}?limit=${PAGE}&offset=${offset}`)
       if (!response.ok)
         throw new Problem(
           502,
           'partner-refused',
-          `The district answered ${response.status} when asked for ${name}. Try again later.`,
+          `${this.name} answered ${response.status} when asked for ${name}. Try again later.`,
         )
-      const page = z.object({ [name]: z.array(schema) }).safeParse(await response.json())
+      const page = z.object({ [name]: z.array(schema) }).safeParse(await this.read(response))
       if (!page.success)
         throw new Problem(
           502,
           'partner-unreadable',
-          `What the district sent as ${name} is not OneRoster 1.2: ${page.error.issues[0]?.path.join('.')}.`,
+          `What ${this.name} sent as ${name} is not OneRoster 1.2: ${page.error.issues[0]?.path.join('.')}.`,
         )
       const entities = page.data[name] as z.infer<S>[]
       all.push(...entities)
+      // A page that was there before says that the asking for pages is not heard.
+      const begins = (entities[0] as { sourcedId?: string } | undefined)?.sourcedId
+      if (begins !== undefined && first.has(begins)) throw this.endless(name)
+      if (begins !== undefined) first.add(begins)
       const total = Number(response.headers.get('x-total-count') ?? Number.NaN)
       if (entities.length < PAGE || all.length >= total) return all
     }
@@ -125,7 +139,7 @@ export class OneRosterClient {
     for (let attempt = 1; attempt <= TRIES; attempt++) {
       try {
         const headers = { authorization: `Bearer ${await this.bearer()}`, 'content-type': 'application/json' }
-        last = await fetch(this.partner.url + path, { ...init, headers, signal: AbortSignal.timeout(PATIENCE_MS) })
+        last = await this.fetch(path, { ...init, headers })
         if (last.status === 401) this.token = null
         else if (last.status < 500) return last
       } catch (error) {
@@ -137,31 +151,79 @@ export class OneRosterClient {
     throw new Problem(
       502,
       'partner-silent',
-      'The district does not answer. What was sent so far is kept; try again later.',
+      `${this.name} does not answer. What was sent so far is kept; try again later.`,
     )
   }
 
   private async bearer(): Promise<string> {
     if (this.token && this.token.until > Date.now()) return this.token.value
-    const { clientId, clientSecret, url } = this.partner
-    const response = await fetch(`${url}/token`, {
+    const { clientId, clientSecret } = this.partner
+    const response = await this.fetch('/token', {
       method: 'POST',
       headers: {
         authorization: `Basic ${Buffer.from(`${clientId}:${clientSecret}`).toString('base64')}`,
         'content-type': 'application/x-www-form-urlencoded',
       },
       body: new URLSearchParams({ grant_type: 'client_credentials', scope: SCOPES }),
-      signal: AbortSignal.timeout(PATIENCE_MS),
     })
     if (response.status === 400 || response.status === 401)
       throw new Problem(
         502,
         'partner-credentials',
-        'The district does not accept our key. Ask whoever set up the exchange to check it.',
+        `${this.name} does not accept our key. Ask whoever set up the exchange to check it.`,
       )
-    const { access_token, expires_in } = token.parse(await response.json())
+    if (response.status >= 500) throw new Error('no token just now')
+    const parsed = token.safeParse(await this.read(response))
+    if (!parsed.success)
+      throw new Problem(502, 'partner-unreadable', `What ${this.name} sent as a token is not OAuth 2.`)
+    const { access_token, expires_in } = parsed.data
     this.token = { value: access_token, until: Date.now() + (expires_in - 30) * 1000 }
     return access_token
+  }
+
+  /** One request, for so long at most, and to nobody else than the partner. */
+  private async fetch(path: string, init: RequestInit): Promise<Response> {
+    const response = await fetch(this.partner.url + path, {
+      ...init,
+      redirect: 'manual',
+      signal: AbortSignal.timeout(PATIENCE_MS),
+    })
+    if (response.status < 300 || response.status >= 400) return response
+    await response.body?.cancel()
+    throw new Problem(
+      502,
+      'partner-redirect',
+      `${this.name} sends us on to another address, which is not followed. Ask whoever set up the exchange for the right one.`,
+    )
+  }
+
+  /** The JSON of an answer, counted as it is read. */
+  private async read(response: Response): Promise<unknown> {
+    const parts: Uint8Array[] = []
+    let size = 0
+    for await (const part of response.body ?? []) {
+      size += part.length
+      if (size > MOST.bytes)
+        throw new Problem(
+          502,
+          'partner-too-large',
+          `${this.name} answers with more than 50 MB at once. Nothing was changed.`,
+        )
+      parts.push(part)
+    }
+    try {
+      return JSON.parse(Buffer.concat(parts).toString('utf8'))
+    } catch {
+      throw new Problem(502, 'partner-unreadable', `What ${this.name} sent is no JSON. Nothing was changed.`)
+    }
+  }
+
+  private endless(name: string): Problem {
+    return new Problem(
+      502,
+      'partner-endless',
+      `${this.name} sends the same pages of ${name} over and over. Nothing was changed.`,
+    )
   }
 }
 

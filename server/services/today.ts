@@ -1,4 +1,4 @@
-import { count, eq, inArray, max } from 'drizzle-orm'
+import { eq, inArray, max, sql, type SQL } from 'drizzle-orm'
 import { daysAfter } from '../../core/calendar/date'
 import { periodToday } from '../../core/calendar/periods'
 import { assignmentsIn, planOf } from '../../core/grading/rules'
@@ -8,13 +8,13 @@ import { record } from '../../core/acts/records'
 import { enrolledOn, type ClassSnapshot } from '../../core/section'
 import type { TodayClass } from '../../shared/today'
 import type { Db } from '../database/client'
-import { journal, runs, sectionTeachers, sections } from '../database/schema'
+import { enrolments, journal, periods, sectionTeachers, sections, students } from '../database/schema'
 import { DISTRICT } from './district'
 import { loadSnapshot } from './snapshot'
 
 /**
  * What was found of each class, and what it was found from. A class is read again when something was done in it or in
- * the district, when a roster came in, or when the day is another; any process can find the same anew.
+ * the district, when its roster or calendar is another, or the day; any process can find the same anew.
  */
 const found = new Map<string, { key: string; today: TodayClass | null }>()
 const CLASSES_KEPT = 5000
@@ -54,12 +54,28 @@ async function versions(db: Db, ids: readonly string[], today: string): Promise<
     .from(journal)
     .where(inArray(journal.homeId, [...ids, DISTRICT]))
     .groupBy(journal.homeId)
-  const [roster] = await db
-    .select({ runs: count() })
-    .from(runs)
-    .where(inArray(runs.kind, ['roster', 'import']))
+  const roster = await rosterMarks(db, ids)
   const seqOf = (home: string) => last.find((each) => each.homeId === home)?.seq ?? 0
-  return (id) => `${seqOf(id)} ${seqOf(DISTRICT)} ${roster?.runs ?? 0} ${today}`
+  return (id) => `${seqOf(id)} ${seqOf(DISTRICT)} ${roster(id)} ${today}`
+}
+
+/** A mark of each class's calendar and of who is in it, which changes when either does. */
+async function rosterMarks(db: Db, ids: readonly string[]): Promise<(id: string) => string> {
+  const mark = (text: SQL, order: SQL) => sql<string | null>`md5(string_agg(${text}, ';' order by ${order}))`
+  const [calendar] = await db.select({ mark: mark(sql`${periods}::text`, sql`${periods.id}`) }).from(periods)
+  if (ids.length === 0) return () => ''
+  const classes = await db
+    .select({
+      id: sections.id,
+      mark: mark(sql`concat(${sections}, ${enrolments}, ${students})`, sql`${enrolments.id}`),
+    })
+    .from(sections)
+    .leftJoin(enrolments, eq(enrolments.sectionId, sections.id))
+    .leftJoin(students, eq(students.id, enrolments.studentId))
+    .where(inArray(sections.id, [...ids]))
+    .groupBy(sections.id)
+  const byClass = new Map(classes.map((each) => [each.id, each.mark]))
+  return (id) => `${calendar?.mark} ${byClass.get(id)}`
 }
 
 async function read(db: Db, id: string, courseId: string, today: string): Promise<TodayClass | null> {

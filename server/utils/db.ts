@@ -2,6 +2,7 @@ import { applyMigrations, openDb, type Db, type DbHandle } from '../database/cli
 import { readMigrations } from '../database/migrations'
 
 let handle: Promise<DbHandle> | undefined
+let ready = false
 
 async function open(): Promise<DbHandle> {
   const config = useRuntimeConfig()
@@ -13,9 +14,14 @@ async function open(): Promise<DbHandle> {
     return raw instanceof Uint8Array ? Buffer.from(raw).toString('utf8') : JSON.stringify(raw)
   })
   await applyMigrations(opened.db, migrations)
+  ready = true
   return opened
 }
 
 /** The open records; opened and brought up to date once in the life of the process. */
 export const dbHandle = (): Promise<DbHandle> => (handle ??= open())
 export const useDb = async (): Promise<Db> => (await dbHandle()).db
+
+/** Whether the records are open and nobody has asked the process to end. */
+export const isReady = (): boolean => ready
+export const endReadiness = (): void => void (ready = false)

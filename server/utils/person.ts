@@ -1,50 +1,48 @@
-import { eq } from 'drizzle-orm'
 import { formatISO } from 'date-fns'
 import type { H3Event } from 'h3'
-import { users } from '../database/schema'
-import type { Person } from '../services/exchange'
-import { Problem } from '../services/problem'
+import { id as idSchema } from '../../core/fields'
 import { classHome, deskHome, districtHome, type Home } from '../services/homes'
-import { teaches } from '../services/roster'
+import type { Person } from '../services/person'
+import { Problem } from '../services/problem'
+import { seeSession, type SignedIn } from '../services/sessions'
+import { teaches } from '../services/teaching'
 
-type NamedPerson = Person & { name: string }
-
-/** Who asks. Looked up each time, so that someone who is taken from the records is out at once. */
-export async function findPerson(event: H3Event): Promise<NamedPerson | null> {
-  const { user } = await getUserSession(event)
-  const [found] = user ? await (await useDb()).select().from(users).where(eq(users.id, user.id)) : []
-  return found
-    ? {
-        id: found.id,
-        role: found.role,
-        sourcedId: found.sourcedId,
-        name: [found.givenName, found.familyName].filter(Boolean).join(' '),
-      }
-    : null
+/** Who asks, by a session that still stands. Looked up each time, so that somebody who is switched off is out at once. */
+export async function findPerson(event: H3Event): Promise<SignedIn | null> {
+  const { sessionId } = await getUserSession(event)
+  return sessionId ? seeSession(await useDb(), sessionId) : null
 }
 
-export async function requirePerson(event: H3Event): Promise<NamedPerson> {
+export async function requirePerson(event: H3Event): Promise<SignedIn> {
   const person = await findPerson(event)
   if (!person)
     throw new Problem(401, 'signed-out', 'You are signed out. Sign in again; what you typed is kept on this machine.')
   return person
 }
 
+/** An id in the address of a route; null where it is none. */
+export function idParam(event: H3Event, name: string): string | null {
+  const parsed = idSchema.safeParse(getRouterParam(event, name))
+  return parsed.success ? parsed.data : null
+}
+
 /** The class that a route is about, once it is sure that the person who asks teaches it. */
-export async function requireClass(event: H3Event): Promise<{ person: Person; sectionId: string }> {
+export async function requireClass(event: H3Event): Promise<{ person: SignedIn; sectionId: string }> {
   const person = await requirePerson(event)
-  const sectionId = getRouterParam(event, 'id') ?? ''
+  const sectionId = idParam(event, 'id')
+  if (sectionId === null) throw notYours()
   await requireTeaching(person, sectionId)
   return { person, sectionId }
 }
 
+const notYours = () => new Problem(403, 'not-your-class', 'This class is not one of yours.')
+
 export async function requireTeaching(person: Person, sectionId: string): Promise<void> {
-  if (!(await teaches(await useDb(), person.id, sectionId)))
-    throw new Problem(403, 'not-your-class', 'This class is not one of yours.')
+  if (!(await teaches(await useDb(), person.id, sectionId))) throw notYours()
 }
 
 /** The person who asks, once it is sure that they are of the district's office. */
-export async function requireRegistrar(event: H3Event): Promise<NamedPerson> {
+export async function requireRegistrar(event: H3Event): Promise<SignedIn> {
   const person = await requirePerson(event)
   if (person.role !== 'registrar')
     throw new Problem(403, 'not-the-office', 'Only the district office can see and change this.')
@@ -73,4 +71,11 @@ export async function requireRun<R extends { userId: string; sectionId: string |
   if (run.sectionId !== null) await requireTeaching(person, run.sectionId)
   else if (run.userId !== person.id) throw new Problem(403, 'not-your-run', 'This run is not one of yours.')
   return run
+}
+
+/** The id of the run that a route is about. */
+export function runParam(event: H3Event): string {
+  const id = idParam(event, 'run')
+  if (id === null) throw new Problem(404, 'no-run', 'There is no such run.')
+  return id
 }

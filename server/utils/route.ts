@@ -1,6 +1,13 @@
 import type { EventHandlerRequest, H3Event } from 'h3'
 import type { z } from 'zod'
+import { isAway, isOutOfRange } from '../database/faults'
 import { Problem } from '../services/problem'
+
+/** How long whoever is turned away for the moment waits before the next try. */
+const WAIT_SECONDS = 3
+
+const awayProblem = () =>
+  new Problem(503, 'records-away', 'The records cannot be reached just now. What you did is kept; it is tried again.')
 
 /**
  * A route: what it answers, with problems turned into a status, a code and words for a person. Anything else that goes
@@ -8,39 +15,92 @@ import { Problem } from '../services/problem'
  */
 export function route<T>(handler: (event: H3Event<EventHandlerRequest>) => Promise<T>) {
   return defineEventHandler(async (event) => {
+    beginAnswering()
     try {
       return await handler(event)
     } catch (error) {
-      if (error instanceof Problem)
-        throw createError({
-          statusCode: error.status,
-          statusMessage: error.code,
-          data: { code: error.code, message: error.message, detail: error.detail },
-        })
-      if (error instanceof Error && !('statusCode' in error)) {
-        logBug(`${event.method} ${event.path.split('?')[0]!.replace(/\/[0-9a-f-]{20,}/g, '/…')}`, error)
-        throw createError({
-          statusCode: 500,
-          statusMessage: 'bug',
-          data: { code: 'bug', message: 'Something went wrong here. What you did is kept on this machine; try again.' },
-        })
-      }
-      throw error
+      throw answerTo(event, error)
+    } finally {
+      endAnswering()
     }
   })
 }
 
-/**
- * Notes a bug by its place, its kind and its stack. An error's own words stay out: they may carry what a query held.
- */
-export function logBug(place: string, error: unknown): void {
-  const stack = error instanceof Error ? (error.stack ?? '').split('\n').filter((line) => /^\s+at /.test(line)) : []
-  console.error(`[bug] ${place}: ${error instanceof Error ? error.name : typeof error}`, stack.slice(0, 6).join('\n'))
+function answerTo(event: H3Event, error: unknown): unknown {
+  if (error instanceof Problem) return asError(event, error)
+  if (error instanceof Error && 'statusCode' in error) return error
+  logFault(event, error)
+  if (isAway(error)) return asError(event, awayProblem())
+  // What no schema foresaw and no database holds: the sender's, not to be sent again.
+  if (isOutOfRange(error)) return asError(event, new Problem(422, 'unreadable', 'A value in this cannot be kept.'))
+  return asError(event, new Problem(500, 'bug', 'Something went wrong here. What you did is kept; it is tried again.'))
 }
 
-/** The body of a request, checked. */
-export async function bodyAs<S extends z.ZodType>(event: H3Event, schema: S): Promise<z.infer<S>> {
-  return checked(schema, await readBody(event).catch(() => null))
+function asError(event: H3Event, { status, code, message, detail }: Problem) {
+  if (status === 503 || status === 429)
+    setResponseHeader(event, 'retry-after', (detail as { seconds?: number } | undefined)?.seconds ?? WAIT_SECONDS)
+  return createError({ statusCode: status, statusMessage: code, data: { code, message, detail } })
+}
+
+/** The records, once it is sure that what is written to them has room. */
+export async function useDbToWrite() {
+  const { db, room } = await dbHandle()
+  const found = await room()
+  if (found === 'full')
+    throw new Problem(
+      503,
+      'records-full',
+      'The disk of the records is nearly full. What you did is kept; it is tried again. Tell whoever runs this.',
+    )
+  if (found === 'read-only')
+    throw new Problem(
+      503,
+      'records-read-only',
+      'The records cannot be written just now. What you did is kept; it is tried again. Tell whoever runs this.',
+    )
+  return db
+}
+
+const DEFAULT_BYTES = 64_000
+
+/** The body of a request, counted as it is read, and checked. */
+export async function bodyAs<S extends z.ZodType>(
+  event: H3Event,
+  schema: S,
+  most = DEFAULT_BYTES,
+): Promise<z.infer<S>> {
+  const text = (await readCounted(event, most)).toString('utf8')
+  let body: unknown
+  try {
+    body = JSON.parse(text)
+  } catch {
+    throw new Problem(422, 'unreadable', 'The request is no JSON.')
+  }
+  return checked(schema, body)
+}
+
+/**
+ * The bytes of a body, whatever its length was said to be.
+ *
+ * @throws Problem `too-large` as soon as there are more than `most`
+ */
+async function readCounted(event: H3Event, most: number): Promise<Buffer> {
+  if (Number(getRequestHeader(event, 'content-length') ?? 0) > most) throw tooLarge(event)
+  const parts: Buffer[] = []
+  let size = 0
+  // The stream is left whole where it is left early: the answer still has to go out by its connection.
+  for await (const part of event.node.req.iterator({ destroyOnReturn: false }) as AsyncIterable<Buffer>) {
+    size += part.length
+    if (size > most) throw tooLarge(event)
+    parts.push(part)
+  }
+  return Buffer.concat(parts)
+}
+
+/** The rest of a body that is too large is not read: the connection ends with the answer. */
+export function tooLarge(event: H3Event): Problem {
+  setResponseHeader(event, 'connection', 'close')
+  return new Problem(413, 'too-large', 'This is too large to be taken at once.')
 }
 
 /** The query of a request, checked. */

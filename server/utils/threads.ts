@@ -1,22 +1,66 @@
+import { setImmediate } from 'node:timers/promises'
 import Tinypool from 'tinypool'
+import { emptyRoster, type Roster } from '../../core/formats/oneroster/roster'
+import { Problem } from '../services/problem'
 import type { ReportCard } from '../services/report-cards'
 import type { Drawing } from '../workers/report-cards.worker'
 import reportCardsUrl from '../workers/report-cards.worker?nodeworker'
+import type { RosterReading } from '../workers/roster.worker'
+import rosterUrl from '../workers/roster.worker?nodeworker'
 
 const LONGEST_MS = 120_000
+const LONGEST_READING_MS = 60_000
 
 let pool: Tinypool | undefined
 let fonts: Promise<Drawing['fonts']> | undefined
 
+const threads = () =>
+  (pool ??= new Tinypool({ runtime: 'worker_threads', minThreads: 0, maxThreads: 2, idleTimeout: 30_000 }))
+
 /** Draws report cards in a worker thread, so that the server goes on answering. */
 export async function drawReportCards(cards: ReportCard[]): Promise<Uint8Array> {
-  pool ??= new Tinypool({ runtime: 'worker_threads', minThreads: 0, maxThreads: 2, idleTimeout: 30_000 })
   fonts ??= readFonts()
   const drawing: Drawing = { cards, fonts: await fonts }
-  return pool.run(drawing, {
+  return threads().run(drawing, {
     filename: reportCardsUrl(),
     signal: AbortSignal.timeout(LONGEST_MS),
   }) as Promise<Uint8Array>
+}
+
+/**
+ * Reads a zip of OneRoster files in a worker thread, for a minute at most.
+ *
+ * @throws Problem `csv-faults` with every fault's file, line, column and reason; `no-zip`, `too-large`, `too-slow`
+ */
+export async function readRosterFile(path: string): Promise<Roster> {
+  const reading = await read(path)
+  if ('problem' in reading) throw new Problem(reading.problem.status, reading.problem.code, reading.problem.message)
+  if ('faults' in reading) {
+    const [first] = reading.faults
+    throw new Problem(
+      422,
+      'csv-faults',
+      `${first!.file}, line ${first!.line}, column ${first!.column}: ${first!.reason}${reading.more ? ` (and ${reading.more} more)` : ''} Nothing was changed.`,
+      reading.faults,
+    )
+  }
+  const roster: Roster = { ...emptyRoster(), ...reading.rest }
+  for (const [kind, json] of reading.pieces) {
+    ;(roster[kind] as unknown[]).push(...(JSON.parse(json) as unknown[]))
+    // Whoever waits for an answer gets it between two pieces.
+    await setImmediate()
+  }
+  return roster
+}
+
+async function read(path: string): Promise<RosterReading> {
+  const signal = AbortSignal.timeout(LONGEST_READING_MS)
+  try {
+    return (await threads().run({ path }, { filename: rosterUrl(), signal })) as RosterReading
+  } catch (error) {
+    if (!signal.aborted) throw error
+    throw new Problem(413, 'too-slow', 'This zip took more than a minute to read. Ask for a smaller one.')
+  }
 }
 
 export async function closeThreads(): Promise<void> {

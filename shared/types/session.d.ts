@@ -1,6 +1,7 @@
 declare module '#auth-utils' {
-  interface User {
-    id: string
+  interface UserSession {
+    /** Names the row of the session; whose it is stands there. */
+    sessionId?: string
   }
 }
 export {}

@@ -122,12 +122,14 @@ test('what somebody else changed meanwhile stands until the teacher decides, als
   own,
   mine,
   page,
-  context,
+  browser,
 }) => {
   await page.route('**/news*', (route) => route.abort())
   await page.reload()
   await startOfColumn(mine)
-  const second = new Desk(await context.newPage(), own.url)
+  const elsewhere = await browser.newContext()
+  const second = new Desk(await elsewhere.newPage(), own.url)
+  await second.sitDown()
   await second.page.goto(page.url())
   await second.cell('Achterberg, Rosalind', 'Sediment lab report').click()
   await second.typeDown(['19'])

@@ -10,12 +10,11 @@ import { district, demoToday, overnight, withMoves } from '../../demo/district'
 import type { DbHandle } from '../../server/database/client'
 import { bankEntries, courses, courseStandards, standards } from '../../server/database/schema'
 import { bank, standards as curriculum } from '../../demo/curriculum'
-import { takeActs } from '../../server/services/acts'
 import { reportCards } from '../../server/services/report-cards'
 import { loadSnapshot } from '../../server/services/snapshot'
 import { todayOf } from '../../server/services/today'
 import { emptyRecords } from '../support/database'
-import { actOf, withDistrict } from '../support/world'
+import { actOf, withDistrict, takenActs } from '../support/world'
 
 let handle: DbHandle
 let sectionId: string
@@ -33,7 +32,7 @@ beforeAll(async () => {
     await handle.db.insert(courseStandards).values({ courseId: earth!.id, standardId: code })
   }
   empty = await loadSnapshot(handle.db, sectionId)
-  const taken = await takeActs(handle.db, sectionId, teacherId, earthSystemsActs(empty, '1'))
+  const taken = await takenActs(handle.db, sectionId, teacherId, earthSystemsActs(empty, '1'))
   expect(taken.flatMap((each) => each.outcomes).filter((each) => each.done !== 'applied')).toEqual([])
   full = await loadSnapshot(handle.db, sectionId)
 })
@@ -115,7 +114,7 @@ describe('report cards', () => {
     const [student] = full.students
     const card = async (to: Partial<Plan>) => {
       const records = (await loadSnapshot(handle.db, sectionId)).records
-      await takeActs(handle.db, sectionId, teacherId, [actOf(records, 'plan', [{ kind: 'plan', id: sectionId, to }])])
+      await takenActs(handle.db, sectionId, teacherId, [actOf(records, 'plan', [{ kind: 'plan', id: sectionId, to }])])
       return (await reportCards(handle.db, sectionId, q2().id, student!.id, demoToday))[0]!.grade
     }
     const coursePoints = { points: '3', periodIds: [q2().id] }

@@ -9,13 +9,14 @@ import type { ClassSnapshot } from '#core/section'
 import { classHistoryResponse, stepsResponse } from '#shared/history'
 import type { News } from '#shared/history'
 import type { DbHandle } from '../../server/database/client'
-import { takeActs, takeTogether } from '../../server/services/acts'
+import { takeTogether } from '../../server/services/acts'
 import { classHome, deskHome } from '../../server/services/homes'
 import { actsAfter, classHistory, lastSeq, ownActs, snapshotAsOf } from '../../server/services/history'
-import { newsOf } from '../../server/services/news'
+import { NewsDesk } from '../../server/services/news'
+import { beginSession } from '../../server/services/sessions'
 import { loadSnapshot } from '../../server/services/snapshot'
 import { emptyRecords } from '../support/database'
-import { withDistrict } from '../support/world'
+import { withDistrict, takenActs } from '../support/world'
 
 let handle: DbHandle
 let sectionId: string
@@ -33,7 +34,10 @@ const score = (student: string, from: string | null, to: string | null): Change 
   from: { value: from === null ? null : { points: from } },
   to: { value: to === null ? null : { points: to } },
 })
-const take = (...acts: Act[]) => takeActs(handle.db, sectionId, teacherId, acts)
+/** Taken when they were made. */
+const take = async (...acts: Act[]) => {
+  for (const act of acts) await takenActs(handle.db, sectionId, teacherId, [act], { now: new Date(act.at) })
+}
 
 beforeAll(async () => {
   handle = await emptyRecords()
@@ -153,17 +157,26 @@ describe('news of a class', () => {
   it('tells acts after the last that was heard, in order, until it is ended', async () => {
     const seq = await lastSeq(handle.db, sectionId)
     const heard: News[] = []
-    const end = newsOf(handle.db, teacherId, new Map([[sectionId, seq]]), {
+    const desk = new NewsDesk(handle.db, handle.hear, (error) => {
+      throw error
+    })
+    const sessionId = await beginSession(handle.db, teacherId, 'Chrome on Linux')
+    const end = desk.add({
+      person: { id: teacherId, sessionId },
+      known: new Map([[sectionId, seq]]),
       tell: (news) => Promise.resolve(void heard.push(news)),
+      roster: () => Promise.resolve(),
+      beat: () => Promise.resolve(),
       ended: () => Promise.resolve(),
     })
     await take(made('type', day('2026-11-22'), [score(dawit, '8', '7')]))
     await take(made('type', day('2026-11-22'), [score(dawit, '7', '8')]))
     await expect.poll(() => heard.length, { timeout: 5000 }).toBe(2)
     end()
-    expect(heard).toEqual(await actsAfter(handle.db, new Map([[sectionId, seq]])))
+    expect(heard.map((each) => each.act)).toEqual(await actsAfter(handle.db, sectionId, seq))
     await take(made('type', day('2026-11-22'), [score(dawit, '8', '7')]))
-    await new Promise((done) => setTimeout(done, 1500))
+    await new Promise((done) => setTimeout(done, 300))
     expect(heard).toHaveLength(2)
+    await desk.close()
   })
 })

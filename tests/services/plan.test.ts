@@ -8,14 +8,14 @@ import { plainLetters, plusMinus } from '#core/scales/shipped'
 import { togetherRequest } from '#shared/plans'
 import type { DbHandle } from '../../server/database/client'
 import { journal, sections, users } from '../../server/database/schema'
-import { takeActs, takeTogether } from '../../server/services/acts'
+import { takeTogether } from '../../server/services/acts'
 import { DISTRICT, districtPolicy, scalesFor, scaleUses } from '../../server/services/district'
 import { classHome, deskHome, districtHome, type Home } from '../../server/services/homes'
 import { plansOf } from '../../server/services/plans'
 import { readRecords } from '../../server/services/records-store'
 import { loadSnapshot } from '../../server/services/snapshot'
 import { emptyRecords } from '../support/database'
-import { actOf, withDistrict } from '../support/world'
+import { actOf, withDistrict, takenActs } from '../support/world'
 
 let handle: DbHandle
 let sectionId: string
@@ -37,7 +37,7 @@ afterAll(() => handle.close())
 const snapshot = (id = sectionId) => loadSnapshot(handle.db, id)
 const planTo = (id: string, to: (Wanted & { kind: 'plan' })['to']): Wanted => ({ kind: 'plan', id, to })
 async function take(wanted: Wanted[]) {
-  const [taken] = await takeActs(handle.db, sectionId, teacherId, [actOf((await snapshot()).records, 'plan', wanted)])
+  const [taken] = await takenActs(handle.db, sectionId, teacherId, [actOf((await snapshot()).records, 'plan', wanted)])
   return taken!.outcomes
 }
 async function fix(to: Partial<Policy>): Promise<void> {
@@ -140,7 +140,7 @@ describe('a deed on several classes', () => {
 
   it('is all of it or nothing', async () => {
     const acts = await deed([sectionId, otherId])
-    await takeActs(handle.db, otherId, teacherId, [
+    await takenActs(handle.db, otherId, teacherId, [
       actOf((await snapshot(otherId)).records, 'plan', [planTo(otherId, { cap: '90' })]),
     ])
     await expect(takeTogether(handle.db, teacherId, acts)).rejects.toThrow('changed one of these classes')

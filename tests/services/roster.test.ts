@@ -2,14 +2,12 @@ import { eq } from 'drizzle-orm'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { rosterFromRest } from '#core/formats/oneroster/rest'
 import type { DbHandle } from '../../server/database/client'
-import { sections, sectionTeachers, students, users } from '../../server/database/schema'
-import { keepRoster } from '../../server/services/exchange'
-import { applyRoster, teaches } from '../../server/services/roster'
-import { readRosterZip } from '../../server/services/roster-zip'
+import { students, users } from '../../server/database/schema'
+import { applyRoster } from '../../server/services/roster/lay'
+import { teaches } from '../../server/services/teaching'
 import { loadSnapshot } from '../../server/services/snapshot'
-import { demoToday, district, overnight, withMoves } from '../../demo/district'
+import { district, overnight, withMoves } from '../../demo/district'
 import { emptyRecords } from '../support/database'
-import { csvFiles, zipOf } from '../support/oneroster-files'
 import { dates, withDistrict } from '../support/world'
 
 let handle: DbHandle
@@ -74,63 +72,5 @@ describe('a roster', () => {
     expect(await teaches(handle.db, teacherId, sectionId)).toBe(true)
     const [other] = await handle.db.select().from(users).where(eq(users.sourcedId, 't-varga'))
     expect(await teaches(handle.db, other!.id, sectionId)).toBe(false)
-  })
-})
-
-describe('who may bring a roster', () => {
-  const roster = rosterFromRest(district())
-  const varga = async () => {
-    const [found] = await handle.db.select().from(users).where(eq(users.sourcedId, 't-varga'))
-    return { id: found!.id, role: 'teacher' as const, sourcedId: 't-varga' }
-  }
-  it('a teacher touches only classes of their own', async () => {
-    const summary = await keepRoster(handle.db, roster, await varga(), demoToday, 'roster')
-    expect(summary.classes).toEqual({ added: 0, changed: 0, same: 1 })
-  })
-  it('a file does not make a teacher the teacher of a class that others have', async () => {
-    const claim = structuredClone(roster)
-    for (const each of claim.enrolments) if (each.person === 't-okafor') each.person = 't-varga'
-    await keepRoster(handle.db, claim, await varga(), demoToday, 'import')
-    expect(await teaches(handle.db, (await varga()).id, sectionId)).toBe(false)
-    expect(await handle.db.select().from(sectionTeachers).where(eq(sectionTeachers.sectionId, sectionId))).toHaveLength(
-      1,
-    )
-  })
-  it('a file that a teacher brings changes nothing that others share', async () => {
-    const sly = structuredClone(roster)
-    for (const each of sly.people) if (each.id === 't-varga') each.familyName = 'Somebody'
-    sly.periods[2]!.lastDay = '2026-10-01'
-    sly.classes.find((each) => each.id === 'g3')!.title = 'Grade 3, room 5'
-    const summary = await keepRoster(handle.db, sly, await varga(), demoToday, 'import')
-    expect([summary.teachers.changed, summary.periods.changed, summary.classes.changed]).toEqual([0, 0, 1])
-  })
-  it('two people with one address are refused, and nothing is changed', async () => {
-    const twice = structuredClone(roster)
-    twice.people.find((each) => each.id === 't-varga')!.email = 'M.Okafor-Lindgren@marram.example'
-    const registrar = { id: 'r', role: 'registrar' as const, sourcedId: null }
-    await expect(keepRoster(handle.db, twice, registrar, demoToday, 'import')).rejects.toMatchObject({
-      code: 'same-email',
-    })
-  })
-  it('a roster without a class of theirs changes nothing', async () => {
-    await expect(
-      keepRoster(handle.db, { ...roster, enrolments: [] }, await varga(), demoToday, 'import'),
-    ).rejects.toMatchObject({ code: 'no-classes' })
-  })
-})
-
-describe('a zip', () => {
-  it('is read', () => expect(readRosterZip(zipOf(csvFiles(district(), '1.1'))).classes).toHaveLength(7))
-  it('that is none, or has no files in it, is refused', () => {
-    expect(() => readRosterZip(new Uint8Array([1, 2, 3]))).toThrow(expect.objectContaining({ code: 'no-zip' }))
-    expect(() => readRosterZip(zipOf({ 'folder/orgs.csv': 'x' }))).toThrow(
-      expect.objectContaining({ code: 'csv-faults' }),
-    )
-  })
-  it('that is broken says where, and changes nothing', async () => {
-    const files = csvFiles(district(), '1.2')
-    files['users.csv'] = files['users.csv']!.replace('givenName', 'name')
-    expect(() => readRosterZip(zipOf(files))).toThrow(/users\.csv, line 1, column givenName/)
-    expect(await handle.db.select().from(sections)).toHaveLength(7)
   })
 })

@@ -3,6 +3,7 @@ import { cpSync, existsSync, mkdirSync, mkdtempSync, renameSync, rmSync, statSyn
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { rosterRunResponse, type RosterRun } from '../../shared/exchange'
 import { freshDatabaseUrl } from './database'
 
 export const accounts = {
@@ -16,25 +17,34 @@ export const accounts = {
 export interface Product {
   url: string
   standins: string
+  /** The folder of the built-in database. */
+  records: string
   /** What the server has written to its log. */
   log(): string
   /** Ends the server as a power cut would. */
   kill(): Promise<void>
-  start(): Promise<void>
+  /** Starts it again, with more settings than before or others. */
+  start(more?: Settings): Promise<void>
   stop(): Promise<void>
 }
 
 const SEED = '.output/tools/seed.mjs'
 
+type Settings = Record<string, string | undefined>
+
 export interface ProductOptions {
   /** `35x40`: one class of that size in place of the demo's world. */
   wide?: string
   port?: number
+  /** Settings of the server beside its own. */
+  settings?: Settings
+  /** Where its folder is made, in place of the machine's own for such. */
+  within?: string
 }
 
-export async function startProduct({ wide, port }: ProductOptions = {}): Promise<Product> {
+export async function startProduct({ wide, port, settings, within = tmpdir() }: ProductOptions = {}): Promise<Product> {
   if (!existsSync(SEED)) throw new Error('Build first: npm run build')
-  const folder = mkdtempSync(join(tmpdir(), 'yukata-'))
+  const folder = mkdtempSync(join(within, 'yukata-'))
   const databaseUrl = await freshDatabaseUrl()
   seed(folder, databaseUrl, wide)
   const [own, standinsPort] = [port ?? (await freePort()), await freePort()]
@@ -48,23 +58,27 @@ export async function startProduct({ wide, port }: ProductOptions = {}): Promise
       stdio: ['ignore', 'pipe', 'pipe'],
     })
     for (const stream of [child.stdout, child.stderr]) stream.on('data', (text) => (log += text))
+    child.on('exit', (code, signal) => (log += `[ended by ${signal ?? code}]\n`))
     return child
   }
   const other = run('.output/tools/standins.mjs', {
     STANDINS_DIR: join(folder, 'standins'),
     STANDINS_PORT: String(standinsPort),
   })
-  const start = async () => {
+  const records = join(folder, 'records')
+  const start = async (more: Settings = {}) => {
     server = run('.output/server/index.mjs', {
       HOST: '127.0.0.1',
       PORT: String(own),
-      NUXT_DATA_DIR: join(folder, 'records'),
+      NUXT_DATA_DIR: records,
       DATABASE_URL: databaseUrl ?? '',
       NUXT_TODAY: '2026-11-25',
       NUXT_SESSION_PASSWORD: 'a-key-for-tests-that-is-long-enough-to-be-taken',
       NUXT_SIS_URL: `${standins}/sis`,
       NUXT_SIS_CLIENT_ID: 'yukata',
       NUXT_SIS_CLIENT_SECRET: 'stand-in',
+      ...settings,
+      ...more,
     })
     await answering(`${url}/api/health`, server, () => log)
   }
@@ -78,6 +92,7 @@ export async function startProduct({ wide, port }: ProductOptions = {}): Promise
   return {
     url,
     standins,
+    records,
     start,
     log: () => log,
     kill: () => end(server, 'SIGKILL'),
@@ -175,6 +190,22 @@ export class Caller {
     const set = response.headers.getSetCookie().find((each) => each.startsWith('nuxt-session='))
     if (set) this.cookie = set.split(';')[0]!
     return response
+  }
+
+  /** Waits until a roster's run is over, or asks. */
+  async rosterRun(runId: string): Promise<RosterRun> {
+    for (const end = Date.now() + 200_000; Date.now() < end;) {
+      const run = rosterRunResponse.parse(await this.get(`/api/exchange/runs/${runId}/roster`))
+      if (run.state !== 'running') return run
+      await new Promise((done) => setTimeout(done, 30))
+    }
+    throw new Error('The run did not end.')
+  }
+  /** Brings a roster, by a pull or with a file, and waits until its run is over or asks. */
+  async bring(path: '/api/exchange/roster' | '/api/exchange/import', body?: FormData): Promise<RosterRun> {
+    const response = await this.call('POST', path, body ?? {})
+    if (response.status !== 200) throw new Error(`${path} answered ${response.status}: ${await response.text()}`)
+    return this.rosterRun(((await response.json()) as { runId: string }).runId)
   }
 
   async get<T>(path: string): Promise<T> {

@@ -3,9 +3,11 @@ import { rosterFromRest, type RosterEntities } from '../../core/formats/oneroste
 import { changesTo, type Wanted } from '../../core/acts/apply'
 import type { Act, ActKind } from '../../core/acts/act'
 import type { Records } from '../../core/acts/records'
+import type { TakenAct } from '../../shared/class'
 import type { Db } from '../../server/database/client'
 import { sections, users } from '../../server/database/schema'
-import { applyRoster } from '../../server/services/roster'
+import { takeActs } from '../../server/services/acts'
+import { applyRoster } from '../../server/services/roster/lay'
 import { demoToday, district } from '../../demo/district'
 
 export const dates = { today: demoToday, before: '2026-11-24' }
@@ -22,6 +24,17 @@ export async function withDistrict(
 }
 
 export type { Wanted }
+
+/** Acts that are taken, each with what became of its changes; anything else is a fault of the test. */
+export async function takenActs(
+  ...[db, sectionId, userId, acts, clocks]: Parameters<typeof takeActs>
+): Promise<TakenAct[]> {
+  const results = await takeActs(db, sectionId, userId, acts, clocks)
+  return results.map((each) => {
+    if ('seq' in each) return each
+    throw new Error(JSON.stringify(each))
+  })
+}
 
 /** An act from the records as they are to what is wanted. */
 export function actOf(records: Records, kind: ActKind, wanted: Wanted[]): Act {

@@ -3,11 +3,11 @@ import { rosterName } from '#core/section'
 import type { CloseLine } from '~/composables/useClosing'
 
 const props = defineProps<{ line: CloseLine; chosen: boolean }>()
-const emit = defineEmits<{ choose: []; write: [text: string] }>()
+const emit = defineEmits<{ choose: []; write: [text: string, sitting: string] }>()
 
 const { draft, keep } = useDraft(
   () => props.line.remark,
-  (text) => emit('write', text),
+  (text, sitting) => emit('write', text, sitting),
 )
 const name = computed(() => rosterName(props.line.student))
 </script>

@@ -10,10 +10,11 @@ const id = computed(() => jointId(props.line.student.id, classroom.period!.id))
 const given = computed(() => isOverridden(props.line.override))
 const labels = computed(() => plan.value.scale.steps.map((step) => step.label))
 
-const set = (to: Partial<Override>) => classroom.change('override', [{ kind: 'override', id: id.value, to }])
+const set = (to: Partial<Override>, marks: { sitting?: string } = {}) =>
+  classroom.change('override', [{ kind: 'override', id: id.value, to }], marks)
 const { draft: reason, keep } = useDraft(
   () => props.line.override.reason,
-  (text) => set({ reason: text }),
+  (text, sitting) => set({ reason: text }, { sitting }),
 )
 
 const { entries } = useHistory(

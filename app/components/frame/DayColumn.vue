@@ -2,16 +2,26 @@
 import type { TodayClass } from '#shared/today'
 
 const today = useToday()
-const { signOut } = usePerson()
+const decisions = useDecisions()
 const { person } = storeToRefs(usePerson())
-const dark = useDark({ selector: 'html', valueDark: 'dark', valueLight: '' })
+const leaving = ref(false)
+const door = useTemplateRef('door')
+const dark = useDark({ selector: 'html', valueDark: 'dark', valueLight: '', disableTransition: false })
 const route = useRoute()
 
 onMounted(() => today.classes ?? today.load())
 
+/** Whoever stays has the keyboard where it was. */
+function stay(): void {
+  leaving.value = false
+  void nextTick(() => door.value?.focus())
+}
+
 const isOpen = (id: string) => route.path.startsWith(`/class/${id}`)
 
-function waits({ students, toScore, assignments, planned }: TodayClass): string {
+function waits({ id, students, toScore, assignments, planned }: TodayClass): string {
+  const decide = decisions.countOf.get(id)
+  if (decide) return `${decide} to decide`
   const left = toScore ? `${toScore} to score` : assignments ? 'all scored' : planned ? 'no work yet' : 'no plan yet'
   return `${counted(students, 'student')}, ${left}`
 }
@@ -33,7 +43,7 @@ function waits({ students, toScore, assignments, planned }: TodayClass): string 
           :aria-current="isOpen(each.id) ? 'page' : undefined"
         >
           <b class="flare">{{ each.meets || '·' }}</b><span class="name">{{ each.title }}</span
-          ><small>{{ waits(each) }}</small>
+          ><small :class="{ decide: decisions.countOf.get(each.id) }">{{ waits(each) }}</small>
         </NuxtLink>
       </li>
     </ol>
@@ -50,11 +60,15 @@ function waits({ students, toScore, assignments, planned }: TodayClass): string 
       <button type="button" @click="dark = !dark">
         <i :class="dark ? 'pi pi-sun' : 'pi pi-moon'" aria-hidden="true" /><span>{{ dark ? 'Light' : 'Dark' }}</span>
       </button>
-      <button type="button" @click="signOut">
+      <NuxtLink to="/account" :aria-current="route.path === '/account' ? 'page' : undefined"
+        ><i class="pi pi-user" aria-hidden="true" /><span>Your sign-ins</span></NuxtLink
+      >
+      <button ref="door" type="button" @click="leaving = true">
         <i class="pi pi-sign-out" aria-hidden="true" /><span>Sign out</span>
       </button>
       <small v-if="person" class="who">{{ person.name }}</small>
     </footer>
+    <SignOutDialog v-if="leaving" @stay="stay" />
   </nav>
 </template>
 
@@ -131,6 +145,13 @@ li small {
   grid-column: 2;
   color: #aab6dd;
   font-size: 11.5px;
+}
+li small.decide {
+  color: #ffb49f;
+  font-weight: 600;
+}
+li a.on small.decide {
+  color: #a8331d;
 }
 li a:hover {
   background: #ffffff14;

@@ -1,7 +1,20 @@
 <script setup lang="ts">
+import { storage } from '~/queue/database'
+
 const saving = useSaving()
+const decisions = useDecisions()
+const classroom = useClassroom()
 const route = useRoute()
 const keysShown = ref(false)
+const waitingShown = ref(false)
+const waits = useTemplateRef('waits')
+const home = useTemplateRef('home')
+
+/** What waits for the person, as one count that opens the list of it. */
+const toDecide = computed(() => decisions.aside.length + decisions.conflicts.length + saving.stuck.length)
+const listShown = computed(() => toDecide.value > 0 || (saving.count > 0 && saving.unreachable))
+/** Where the keyboard goes when the list closes: to what opened it, or where it was. */
+const back = () => void nextTick(() => (waits.value ?? home.value)?.focus())
 
 /** The keys worth remembering, by the last part of the address. */
 const hints: Record<string, [key: string, words: string][]> = {
@@ -36,8 +49,20 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 
 <template>
   <div class="status">
-    <b role="status" :class="{ waits: saving.unreachable }">{{ saving.words }}</b>
-    <span v-if="saving.count && saving.unreachable">{{ counted(saving.count, 'change') }} to send</span>
+    <b ref="home" role="status" tabindex="-1" :class="{ waits: saving.unreachable }">{{ saving.words }}</b>
+    <button v-if="listShown" ref="waits" type="button" class="list" @click="waitingShown = true">
+      <template v-if="saving.count && saving.unreachable">{{ counted(saving.count, 'change') }} to send</template
+      ><template v-if="saving.count && saving.unreachable && toDecide">, </template
+      ><template v-if="toDecide">{{ toDecide }} to decide</template>
+    </button>
+    <span v-if="storage !== 'keeps'" class="warns" role="status">{{
+      storage === 'full'
+        ? 'This browser’s storage is full: what you type is sent at once. Free some room.'
+        : 'This browser keeps nothing: what you type is sent at once. Leave the page open until it says Saved.'
+    }}</span>
+    <span v-else-if="classroom.keptSince && route.path.startsWith('/class/')" class="warns" role="status"
+      >Without the server: the class as of {{ shortInstant(new Date(classroom.keptSince)) }}, with what you did</span
+    >
     <span v-if="news" role="status"
       >Changed just now by {{ news.by
       }}<template v-if="news.to"
@@ -51,6 +76,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       <button type="button" @click="keysShown = true"><kbd>?</kbd> all keys</button>
     </span>
     <KeysDialog v-model:visible="keysShown" />
+    <WaitingDialog v-if="waitingShown || listShown" v-model:visible="waitingShown" @closed="back" />
   </div>
 </template>
 
@@ -72,8 +98,17 @@ b {
   color: var(--ai5);
   font-weight: 600;
 }
-b.waits {
+b.waits,
+.warns,
+.list {
   color: var(--shu);
+}
+b:focus {
+  outline: none;
+}
+.status .list {
+  text-decoration: underline;
+  text-underline-offset: 2px;
 }
 .hints {
   margin-left: auto;

@@ -28,13 +28,13 @@ const cell = computed<Readonly<Cell>>(() => {
 })
 const view = computed(() => cellView(cell.value, assignment.value.points))
 
-const change = (kind: 'mark' | 'note', to: Partial<Cell>) =>
-  classroom.change(kind, [{ kind: 'cell', id: id.value, to }])
+const change = (kind: 'mark' | 'note', to: Partial<Cell>, marks: { sitting?: string } = {}) =>
+  classroom.change(kind, [{ kind: 'cell', id: id.value, to }], marks)
 const toggle = (mark: Mark) => change('mark', { marks: toggleMark(cell.value.marks, mark) })
 
 const { draft, keep } = useDraft(
   () => cell.value.note,
-  (note) => change('note', { note }),
+  (note, sitting) => change('note', { note }, { sitting }),
 )
 
 const { entries } = useHistory(

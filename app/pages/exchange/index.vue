@@ -1,39 +1,35 @@
 <script setup lang="ts">
 import type { z } from 'zod'
-import { csvFaults, rosterResponse, runsResponse, type RosterResponse } from '#shared/exchange'
+import { runsResponse } from '#shared/exchange'
 
 const today = useToday()
 const { person } = storeToRefs(usePerson())
-const busy = ref<'pull' | 'import' | null>(null)
-const problem = ref('')
-const faults = ref<z.infer<typeof csvFaults>>([])
-const summary = ref<RosterResponse | null>(null)
 const runs = ref<z.infer<typeof runsResponse>>([])
 const file = useTemplateRef('file')
+const roster = useTemplateRef('roster')
+const what = ref<'pull' | 'import' | null>(null)
 
 useHead({ title: 'Exchange · Yukata' })
+const { run, problem, busy, items, next, look, more, begin, tell } = useRosterRun(
+  () => void Promise.all([loadRuns(), today.load()]).catch(say),
+)
 const loadRuns = async () => (runs.value = await ask('/api/exchange/runs', runsResponse))
-onMounted(() => Promise.all([loadRuns(), today.load()]).catch(say))
+onMounted(() => Promise.all([loadRuns().then(lookAtOpen), today.load()]).catch(say))
+
+/** A run that is under way, or asks, is looked at by itself. */
+function lookAtOpen(): void {
+  const open = runs.value.find((each) => each.kind !== 'push' && ['running', 'asking'].includes(each.state))
+  if (open) void look(open.id)
+}
 
 function say(error: unknown): void {
   if (!(error instanceof ApiProblem)) throw error
   problem.value = error.message
-  faults.value = error.code === 'csv-faults' ? csvFaults.parse(error.detail) : []
 }
 
-async function get(kind: 'pull' | 'import', path: string, body?: FormData): Promise<void> {
-  busy.value = kind
-  problem.value = ''
-  faults.value = []
-  summary.value = null
-  try {
-    summary.value = await ask(path, rosterResponse, { method: 'POST', body })
-    await Promise.all([loadRuns(), today.load()])
-  } catch (error) {
-    say(error)
-  } finally {
-    busy.value = null
-  }
+function start(kind: 'pull' | 'import', path: string, body?: FormData): void {
+  what.value = kind
+  void begin(path, body).finally(() => (what.value = null))
 }
 
 function importFile(): void {
@@ -41,19 +37,26 @@ function importFile(): void {
   if (!chosen) return
   const form = new FormData()
   form.append('file', chosen)
-  void get('import', '/api/exchange/import', form).finally(() => file.value && (file.value.value = ''))
+  start('import', '/api/exchange/import', form)
+  file.value!.value = ''
 }
 
-const parts = [
-  ['classes', 'Classes'],
-  ['students', 'Students'],
-  ['enrolments', 'Enrolments'],
-  ['periods', 'Grading periods'],
-  ['courses', 'Courses'],
-] as const
+/** Shows a past run in the place of the present one. */
+function show(id: string): void {
+  void look(id).then(() => nextTick(() => roster.value?.focus()))
+}
+
+const isUnderWay = computed(() => busy.value || run.value?.state === 'running')
 const titleOf = (id: string | null) => today.classes?.find((each) => each.id === id)?.title ?? 'A class'
 const kinds = { push: 'Sent', roster: 'Roster pulled', import: 'Roster imported' }
-const states = { running: 'under way', done: '', stopped: 'stopped', failed: 'broken off' }
+const states = {
+  running: 'under way',
+  asking: 'asks',
+  done: '',
+  stopped: 'stopped',
+  failed: 'broken off',
+  'taken back': 'taken back',
+}
 </script>
 
 <template>
@@ -68,15 +71,15 @@ const states = { running: 'under way', done: '', stopped: 'stopped', failed: 'br
       <div class="row-of buttons">
         <Button
           label="Pull from the district"
-          :loading="busy === 'pull'"
-          :disabled="busy !== null"
-          @click="get('pull', '/api/exchange/roster')"
+          :loading="what === 'pull'"
+          :disabled="isUnderWay"
+          @click="start('pull', '/api/exchange/roster')"
         />
         <Button
           label="Import a OneRoster zip"
           severity="secondary"
-          :loading="busy === 'import'"
-          :disabled="busy !== null"
+          :loading="what === 'import'"
+          :disabled="isUnderWay"
           @click="file?.click()"
         />
         <input
@@ -90,48 +93,18 @@ const states = { running: 'under way', done: '', stopped: 'stopped', failed: 'br
         />
       </div>
       <Message v-if="problem" severity="error">{{ problem }}</Message>
-      <table v-if="faults.length" class="plain faults">
-        <thead>
-          <tr>
-            <th>File</th>
-            <th class="number">Line</th>
-            <th>Column</th>
-            <th>What is wrong</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="fault in faults" :key="fault.file + fault.line + fault.column">
-            <td>{{ fault.file }}</td>
-            <td class="number">{{ fault.line }}</td>
-            <td>{{ fault.column }}</td>
-            <td>{{ fault.reason }}</td>
-          </tr>
-        </tbody>
-      </table>
-      <table v-if="summary" class="plain summary" aria-label="What the roster changed">
-        <thead>
-          <tr>
-            <th />
-            <th class="number">New</th>
-            <th class="number">Changed</th>
-            <th class="number">As before</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="[part, words] in parts" :key="part">
-            <td>{{ words }}</td>
-            <td class="number">{{ summary[part].added }}</td>
-            <td class="number">{{ summary[part].changed }}</td>
-            <td class="number soft">{{ summary[part].same }}</td>
-          </tr>
-          <tr v-if="summary.ended">
-            <td colspan="4">
-              {{ counted(summary.ended, 'enrolment') }} ended, since the district no longer has
-              {{ summary.ended === 1 ? 'it' : 'them' }}. Scores stay.
-            </td>
-          </tr>
-        </tbody>
-      </table>
+      <h3 v-if="run" ref="roster" tabindex="-1" class="soft">
+        {{ kinds[run.kind] }}, {{ shortInstant(run.startedAt) }}
+      </h3>
+      <RosterRunCard
+        v-if="run"
+        :run="run"
+        :items="items"
+        :more="next !== null"
+        :busy="busy"
+        @tell="tell"
+        @more="more()"
+      />
     </section>
 
     <section v-if="person?.role === 'teacher'">
@@ -154,16 +127,18 @@ const states = { running: 'under way', done: '', stopped: 'stopped', failed: 'br
       <h2>Past runs</h2>
       <table v-if="runs.length" class="plain">
         <tbody>
-          <tr v-for="run in runs" :key="run.id">
-            <td class="soft when">{{ shortInstant(run.startedAt) }}</td>
+          <tr v-for="past in runs" :key="past.id">
+            <td class="soft when">{{ shortInstant(past.startedAt) }}</td>
             <td class="what">
-              {{ kinds[run.kind] }}<template v-if="run.sectionId">: {{ titleOf(run.sectionId) }}</template>
+              {{ kinds[past.kind] }}<template v-if="past.sectionId">: {{ titleOf(past.sectionId) }}</template>
             </td>
-            <td>{{ [run.summary, states[run.state]].filter(Boolean).join(', ') }}</td>
+            <td>{{ [past.summary, states[past.state]].filter(Boolean).join(', ') }}</td>
             <td class="number">
-              <NuxtLink v-if="run.kind === 'push' && run.sectionId" :to="`/exchange/${run.sectionId}?run=${run.id}`"
+              <NuxtLink v-if="past.kind === 'push' && past.sectionId" :to="`/exchange/${past.sectionId}?run=${past.id}`"
                 >Look</NuxtLink
-              >
+              ><button v-else type="button" class="link" @click="show(past.id)">
+                Look<span class="visually-hidden"> at what it did</span>
+              </button>
             </td>
           </tr>
         </tbody>
@@ -184,8 +159,8 @@ section {
   gap: 8px;
   margin-top: 4px;
 }
-.summary {
-  max-width: 480px;
+h3:focus {
+  outline: none;
 }
 .classes {
   list-style: none;

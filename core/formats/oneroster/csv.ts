@@ -1,7 +1,18 @@
 import Papa from 'papaparse'
 import { daysAfter, isCivilDate } from '../../calendar/date'
 import { readPronouns } from '../../remarks/pronouns'
-import { dangling, emptyRoster, type Dangling, type Roster } from './roster'
+import {
+  dangling,
+  emptyRoster,
+  fitWords,
+  isSourcedId,
+  rosterKinds,
+  type Dangling,
+  type PartMode,
+  type Roster,
+  type RosterKind,
+} from './roster'
+import { sessionFaults } from './sessions'
 import { columns, files, type FileName, type Version } from './csv-columns'
 
 /** Where a file is wrong, and why. Lines count from 1, the header being line 1. */
@@ -14,11 +25,15 @@ export interface CsvFault {
 
 interface Row {
   line: number
+  /** To be taken away, as a delta says it. */
+  gone: boolean
   at: (column: string) => string
 }
+type Modes = Partial<Record<FileName, PartMode>>
 
 /**
- * Reads the files of a OneRoster 1.1 or 1.2 CSV exchange (1EdTech), bulk mode.
+ * Reads the files of a OneRoster 1.1 or 1.2 CSV exchange (1EdTech). The manifest says of each file whether it is the whole
+ * (bulk), only what has changed (delta), or not there (absent); one that it does not name is the whole.
  *
  * @param texts file name to its text, as they were in the zip
  * @returns the roster, or everything that is wrong with the files; never half of it
@@ -28,19 +43,30 @@ export function readRosterCsv(
   texts: ReadonlyMap<string, string>,
 ): { roster: Roster; version: Version } | { faults: CsvFault[] } {
   const faults: CsvFault[] = []
-  const version = versionOf(texts, faults)
-  if (version === null) return { faults }
+  const manifest = readManifest(texts, faults)
+  if (manifest === null) return { faults }
+  const { version, modes } = manifest
   const tables = Object.fromEntries(
-    files[version].map((file) => [file, readTable(file, version, texts, faults)]),
+    files[version].map((file) => [file, modes[file] === 'absent' ? [] : readTable(file, version, texts, faults)]),
   ) as Record<FileName, Row[]>
   if (faults.length) return { faults }
-  const reader = new RosterReader(tables, version, faults)
+  const reader = new RosterReader(tables, version, modes, faults)
   const roster = reader.read()
-  faults.push(...dangling(roster).map((each) => reader.place(each)))
+  if (faults.length) return { faults }
+  faults.push(
+    // What leads out of a part that is not whole may lead to what is here already.
+    ...dangling(roster).flatMap((each) => (roster.modes[each.in] === 'bulk' ? reader.place(each) : [])),
+    ...sessionFaults(roster.periods).map(({ id, reason }) => reader.ofSession(id, reason)),
+  )
   return faults.length ? { faults } : { roster, version }
 }
 
-function versionOf(texts: ReadonlyMap<string, string>, faults: CsvFault[]): Version | null {
+const partModes: readonly string[] = ['bulk', 'delta', 'absent'] satisfies PartMode[]
+
+function readManifest(
+  texts: ReadonlyMap<string, string>,
+  faults: CsvFault[],
+): { version: Version; modes: Modes } | null {
   const manifest = texts.get('manifest.csv')
   const fault = (line: number, column: string, reason: string) => {
     faults.push({ file: 'manifest.csv', line, column, reason })
@@ -51,7 +77,16 @@ function versionOf(texts: ReadonlyMap<string, string>, faults: CsvFault[]): Vers
   const rows = Papa.parse<string[]>(clean(manifest), { skipEmptyLines: true }).data
   const at = rows.findIndex((row) => row[0] === 'oneroster.version')
   const value = rows[at]?.[1]
-  if (value === '1.1' || value === '1.2') return value
+  if (value === '1.1' || value === '1.2') {
+    const modes: Modes = {}
+    for (const file of files[value]) {
+      const line = rows.findIndex((row) => row[0] === `file.${file}`)
+      const mode = line < 0 ? 'bulk' : (rows[line]![1] ?? '').trim().toLowerCase()
+      if (!partModes.includes(mode)) fault(line + 1, 'value', `"${mode}" is not one of bulk, delta, absent.`)
+      modes[file] = mode as PartMode
+    }
+    return { version: value, modes }
+  }
   return fault(
     Math.max(at, 0) + 1,
     'value',
@@ -72,6 +107,7 @@ function readTable(file: FileName, version: Version, texts: ReadonlyMap<string, 
     if (!header.includes(column))
       faults.push({ file: name, line: 1, column, reason: `The header has no column ${column}.` })
   const seen = new Map<string, number>()
+  const places = new Map(header.map((column, place) => [column, place]))
   return rows.flatMap(({ line, fields }) => {
     if (fields.length !== header.length) {
       faults.push({
@@ -82,13 +118,16 @@ function readTable(file: FileName, version: Version, texts: ReadonlyMap<string, 
       })
       return []
     }
-    const row = { line, at: (column: string) => (fields[header.indexOf(column)] ?? '').trim() }
+    const at = (column: string) => (fields[places.get(column) ?? -1] ?? '').trim()
+    const row = { line, at, gone: at('status') === 'tobedeleted' }
     const id = row.at('sourcedId')
     if (id === '') faults.push({ file: name, line, column: 'sourcedId', reason: 'sourcedId is empty.' })
+    else if (!isSourcedId(id))
+      faults.push({ file: name, line, column: 'sourcedId', reason: 'This id is too long, or holds what no id can.' })
     else if (seen.has(id))
       faults.push({ file: name, line, column: 'sourcedId', reason: `"${id}" stands on line ${seen.get(id)} already.` })
     seen.set(id, line)
-    return row.at('status') === 'tobedeleted' ? [] : [row]
+    return [row]
   })
 }
 
@@ -116,7 +155,7 @@ function splitLines(text: string) {
   return { header, rows, broken: broken as { line: number; reason: string } | null }
 }
 
-const partFiles: Record<keyof Roster, FileName> = {
+const partFiles: Record<RosterKind, FileName> = {
   orgs: 'orgs',
   periods: 'academicSessions',
   courses: 'courses',
@@ -145,13 +184,35 @@ class RosterReader {
   constructor(
     private tables: Record<FileName, Row[]>,
     private version: Version,
+    private modes: Modes,
     private faults: CsvFault[],
   ) {}
 
+  /** The rows that stand, and apart from them those that a delta takes away. */
+  private rows(file: FileName, gone = false): Row[] {
+    return this.tables[file].filter((row) => row.gone === gone)
+  }
+
+  private partMode(kind: RosterKind): PartMode {
+    return this.modes[partFiles[kind]] ?? 'bulk'
+  }
+
   read(): Roster {
-    const { tables } = this
+    const tables = Object.fromEntries(files[this.version].map((file) => [file, this.rows(file)])) as Record<
+      FileName,
+      Row[]
+    >
     return {
       ...emptyRoster(),
+      modes: Object.fromEntries(rosterKinds.map((kind) => [kind, this.partMode(kind)])) as Roster['modes'],
+      gone: {
+        enrolments: this.rows('enrollments', true).map((row) => ({
+          id: row.at('sourcedId'),
+          class: row.at('classSourcedId'),
+          person: row.at('userSourcedId'),
+        })),
+        people: this.rows('users', true).map((row) => row.at('sourcedId')),
+      },
       orgs: tables.orgs.map((row) => {
         const type = row.at('type')
         return {
@@ -173,7 +234,7 @@ class RosterReader {
       courses: tables.courses.map((row) => ({
         id: row.at('sourcedId'),
         title: this.text('courses', row, 'title'),
-        code: row.at('courseCode'),
+        code: fitWords(row.at('courseCode')),
       })),
       classes: tables.classes.map((row) => ({
         id: row.at('sourcedId'),
@@ -181,7 +242,7 @@ class RosterReader {
         course: this.text('classes', row, 'courseSourcedId'),
         school: this.text('classes', row, 'schoolSourcedId'),
         terms: list(row.at('termSourcedIds')),
-        meets: list(row.at('periods'))[0] ?? '',
+        meets: fitWords(list(row.at('periods'))[0] ?? ''),
       })),
       people: this.people(),
       enrolments: tables.enrollments.flatMap((row) => {
@@ -204,22 +265,38 @@ class RosterReader {
 
   private people(): Roster['people'] {
     const rolesOf = new Map<string, string[]>()
-    for (const row of this.version === '1.2' ? this.tables.roles : []) {
+    for (const row of this.version === '1.2' ? this.rows('roles') : []) {
       const user = this.text('roles', row, 'userSourcedId')
       rolesOf.set(user, [...(rolesOf.get(user) ?? []), row.at('role')])
     }
-    return this.tables.users.flatMap((row) => {
+    // With the roles in another file that did not come along, people keep the role that they have.
+    const rolesKnown = this.version === '1.1' || this.modes.roles === 'bulk'
+    return this.rows('users').flatMap((row) => {
       const id = row.at('sourcedId')
       const roles = this.version === '1.2' ? (rolesOf.get(id) ?? []) : [row.at('role')]
       const role = roles.find((each) => each === 'teacher' || each === 'student') as 'teacher' | 'student' | undefined
-      if (!role) return []
-      const givenName = row.at('preferredGivenName') || row.at('givenName')
-      const familyName = row.at('familyName')
+      if (!role && (rolesKnown || roles.length)) return []
+      const givenName = fitWords(row.at('preferredGivenName') || row.at('givenName'))
+      const familyName = fitWords(row.at('familyName'))
       if (!givenName && !familyName) this.fault('users', row, 'givenName', 'A person needs a name.')
       return [
-        { id, role, givenName, familyName, email: row.at('email') || null, pronouns: readPronouns(row.at('pronouns')) },
+        {
+          id,
+          role: role ?? null,
+          givenName,
+          familyName,
+          email: fitWords(row.at('email')) || null,
+          off: row.at('enabledUser').toLowerCase() === 'false',
+          pronouns: readPronouns(row.at('pronouns')),
+        },
       ]
     })
+  }
+
+  /** A fault of a session in the tree of them. */
+  ofSession(id: string, reason: string): CsvFault {
+    const row = this.tables.academicSessions.find((each) => each.at('sourcedId') === id)!
+    return { file: 'academicSessions.csv', line: row.line, column: 'parentSourcedId', reason }
   }
 
   /** Says on which line and in which column a reference that leads nowhere stands. */
@@ -237,7 +314,7 @@ class RosterReader {
   private text(file: FileName, row: Row, column: string): string {
     const value = row.at(column)
     if (value === '') this.fault(file, row, column, `${column} is empty.`)
-    return value
+    return fitWords(value)
   }
 
   private date(file: FileName, row: Row, column: string, optional = false): string | null {
@@ -250,7 +327,7 @@ class RosterReader {
 
   private oneOf<T>(file: FileName, row: Row, column: string, known: Record<string, T>): T {
     const value = row.at(column)
-    if (value in known) return known[value]!
+    if (Object.hasOwn(known, value)) return known[value]!
     this.fault(file, row, column, `"${value}" is not one of ${Object.keys(known).join(', ')}.`)
     return Object.values(known)[0]!
   }

@@ -2,42 +2,44 @@ import { z } from 'zod'
 import { daysAfter } from '../../calendar/date'
 import { civilDate } from '../../fields'
 import { readPronouns } from '../../remarks/pronouns'
-import type { Roster } from './roster'
+import { emptyRoster, isSourcedId, words, type Roster } from './roster'
 
 /**
  * The entities of the OneRoster 1.2 REST binding (1EdTech), as far as they are read here. Fields that are not named
  * pass through unread; what is named has to be as the standard says.
  */
-const ref = z.object({ sourcedId: z.string().min(1), href: z.string().optional(), type: z.string().optional() })
-const base = { sourcedId: z.string().min(1), status: z.enum(['active', 'tobedeleted']), dateLastModified: z.string() }
+const sourcedId = z.string().refine(isSourcedId, 'This is no id.')
+const ref = z.object({ sourcedId, href: z.string().optional(), type: z.string().optional() })
+const base = { sourcedId, status: z.enum(['active', 'tobedeleted']), dateLastModified: z.string() }
 const metadata = z.record(z.string(), z.unknown()).optional()
 
-export const org = z.object({ ...base, name: z.string(), type: z.string(), parent: ref.optional() })
+export const org = z.object({ ...base, name: words, type: z.string(), parent: ref.optional() })
 export const academicSession = z.object({
   ...base,
-  title: z.string(),
+  title: words,
   startDate: civilDate,
   endDate: civilDate,
   type: z.enum(['gradingPeriod', 'semester', 'schoolYear', 'term']),
   parent: ref.optional(),
   metadata,
 })
-export const course = z.object({ ...base, title: z.string(), courseCode: z.string().optional() })
+export const course = z.object({ ...base, title: words, courseCode: words.optional() })
 export const classEntity = z.object({
   ...base,
-  title: z.string(),
+  title: words,
   course: ref,
   school: ref,
   terms: z.array(ref),
-  periods: z.array(z.string()).optional(),
+  periods: z.array(words).optional(),
 })
 export const user = z.object({
   ...base,
-  givenName: z.string(),
-  familyName: z.string(),
-  preferredFirstName: z.string().optional(),
-  email: z.string().optional(),
+  givenName: words,
+  familyName: words,
+  preferredFirstName: words.optional(),
+  email: words.optional(),
   pronouns: z.string().optional(),
+  enabledUser: z.union([z.boolean(), z.string()]).optional(),
   roles: z.array(z.object({ roleType: z.string(), role: z.string(), org: ref })).min(1),
 })
 export const enrollment = z.object({
@@ -106,6 +108,7 @@ const sessionKinds = { gradingPeriod: 'grading', semester: 'semester', term: 'se
 export function rosterFromRest(entities: RosterEntities): Roster {
   const active = <E extends { status: string }>(list: E[]) => list.filter((each) => each.status === 'active')
   return {
+    ...emptyRoster(),
     orgs: active(entities.orgs).map((each) => ({
       id: each.sourcedId,
       name: each.name,
@@ -143,7 +146,8 @@ export function rosterFromRest(entities: RosterEntities): Roster {
               role,
               givenName: each.preferredFirstName || each.givenName,
               familyName: each.familyName,
-              email: each.email ?? null,
+              email: each.email || null,
+              off: each.enabledUser === false || each.enabledUser === 'false',
               pronouns: readPronouns(each.pronouns),
             },
           ]

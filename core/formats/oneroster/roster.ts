@@ -1,36 +1,44 @@
 import { z } from 'zod'
 import { civilDate } from '../../fields'
+import { beginning, fitText, isFit } from '../../text'
 import { pronounSets } from '../../remarks/pronouns'
 
 /**
  * A roster in our own terms, whichever way it came (OneRoster REST or CSV). Ids are the sender's sourcedIds; last days
  * are inclusive, while OneRoster's end dates are exclusive: the readers convert.
  */
-const id = z.string().min(1).max(200)
+/** Whether an id from outside can be kept: there, not endless, and of letters that a database holds. */
+export const isSourcedId = (id: string): boolean => id.length >= 1 && id.length <= 200 && isFit(id)
+const id = z.string().refine(isSourcedId, 'This is no id.')
+const ROOM = 200
+/** A name or a title as it is kept: fit, and no longer than its room. */
+export const fitWords = (text: string): string => beginning(fitText(text), ROOM)
+export const words = z.string().overwrite(fitWords)
 const span = { firstDay: civilDate, lastDay: civilDate }
 
 export const roster = z.object({
-  orgs: z.array(
-    z.object({ id, name: z.string(), kind: z.enum(['district', 'school', 'other']), parent: id.nullable() }),
-  ),
+  orgs: z.array(z.object({ id, name: words, kind: z.enum(['district', 'school', 'other']), parent: id.nullable() })),
   periods: z.array(
     z.object({
       id,
-      title: z.string(),
+      title: words,
       kind: z.enum(['year', 'semester', 'grading', 'exam']),
       ...span,
       parent: id.nullable(),
     }),
   ),
-  courses: z.array(z.object({ id, title: z.string(), code: z.string() })),
-  classes: z.array(z.object({ id, title: z.string(), course: id, school: id, terms: z.array(id), meets: z.string() })),
+  courses: z.array(z.object({ id, title: words, code: words })),
+  classes: z.array(z.object({ id, title: words, course: id, school: id, terms: z.array(id).max(40), meets: words })),
   people: z.array(
     z.object({
       id,
-      role: z.enum(['teacher', 'student']),
-      givenName: z.string(),
-      familyName: z.string(),
-      email: z.string().nullable(),
+      /** Null where the files do not say it, as in a delta: then it is the one that the person has. */
+      role: z.enum(['teacher', 'student']).nullable(),
+      givenName: words,
+      familyName: words,
+      email: words.nullable(),
+      /** Switched off by the sender: signs in no more. */
+      off: z.boolean(),
       pronouns: z.enum(pronounSets).nullable(),
     }),
   ),
@@ -45,7 +53,23 @@ export const roster = z.object({
     }),
   ),
 })
-export type Roster = z.infer<typeof roster>
+type Things = z.infer<typeof roster>
+export type RosterKind = keyof Things
+
+/** Whether a part is the whole of its kind, only what has changed, or not there at all. */
+export type PartMode = 'bulk' | 'delta' | 'absent'
+
+export type Roster = Things & {
+  modes: Readonly<Record<RosterKind, PartMode>>
+  /** What a delta takes away: enrolments that end, and people who leave. */
+  gone: { enrolments: { id: string; class: string; person: string }[]; people: string[] }
+  /** Our id of the one teacher of every class in it, where it is of a person's own space. */
+  taughtBy?: string
+}
+
+export const rosterKinds = Object.keys(roster.shape) as RosterKind[]
+export const wholly = (mode: PartMode): Roster['modes'] =>
+  Object.fromEntries(rosterKinds.map((kind) => [kind, mode])) as Roster['modes']
 
 export const emptyRoster = (): Roster => ({
   orgs: [],
@@ -54,44 +78,44 @@ export const emptyRoster = (): Roster => ({
   classes: [],
   people: [],
   enrolments: [],
+  modes: wholly('bulk'),
+  gone: { enrolments: [], people: [] },
 })
 
 /** A reference from one thing of the roster to another that is not in it. */
 export interface Dangling {
-  part: keyof Roster
+  part: RosterKind
   id: string
   field: string
   missing: string
+  /** The part that would hold it. */
+  in: RosterKind
 }
 
 /**
- * The references that lead nowhere. A roster with any is not taken.
+ * The references that lead nowhere in the roster itself. Those into a part that is whole are faults; those into a part of
+ * which only the changes came may lead to what is here already.
  *
- * @example dangling({ ...roster, classes: [] })[0] // { part: 'enrolments', id: 'e1', field: 'class', missing: 'c1' }
+ * @example dangling({ ...roster, classes: [] })[0] // { part: 'enrolments', id: 'e1', field: 'class', missing: 'c1', … }
  */
 export function dangling(roster: Roster): Dangling[] {
-  const ids = (part: keyof Roster) => new Set(roster[part].map((each) => each.id))
-  const [orgs, periods, courses, classes, people] = [
-    ids('orgs'),
-    ids('periods'),
-    ids('courses'),
-    ids('classes'),
-    ids('people'),
-  ]
+  const known = Object.fromEntries(
+    rosterKinds.map((kind) => [kind, new Set(roster[kind].map((each) => each.id))]),
+  ) as Record<RosterKind, Set<string>>
   const found: Dangling[] = []
-  const need = (part: keyof Roster, id: string, field: string, known: Set<string>, wanted: string | null) => {
-    if (wanted !== null && !known.has(wanted)) found.push({ part, id, field, missing: wanted })
+  const need = (part: RosterKind, id: string, field: string, target: RosterKind, wanted: string | null) => {
+    if (wanted !== null && !known[target].has(wanted)) found.push({ part, id, field, missing: wanted, in: target })
   }
-  for (const each of roster.orgs) need('orgs', each.id, 'parent', orgs, each.parent)
-  for (const each of roster.periods) need('periods', each.id, 'parent', periods, each.parent)
+  for (const each of roster.orgs) need('orgs', each.id, 'parent', 'orgs', each.parent)
+  for (const each of roster.periods) need('periods', each.id, 'parent', 'periods', each.parent)
   for (const each of roster.classes) {
-    need('classes', each.id, 'course', courses, each.course)
-    need('classes', each.id, 'school', orgs, each.school)
-    for (const term of each.terms) need('classes', each.id, 'term', periods, term)
+    need('classes', each.id, 'course', 'courses', each.course)
+    need('classes', each.id, 'school', 'orgs', each.school)
+    for (const term of each.terms) need('classes', each.id, 'term', 'periods', term)
   }
   for (const each of roster.enrolments) {
-    need('enrolments', each.id, 'class', classes, each.class)
-    need('enrolments', each.id, 'user', people, each.person)
+    need('enrolments', each.id, 'class', 'classes', each.class)
+    need('enrolments', each.id, 'user', 'people', each.person)
   }
   return found
 }

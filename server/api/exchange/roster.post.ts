@@ -1,6 +1,14 @@
-import { pullRoster } from '../../services/exchange'
+import { pullRoster } from '../../services/roster/bring'
+import { beginRosterRun } from '../../services/roster/run'
 
+/** Pulls the roster in the background; the run says how far it is. */
 export default route(async (event) => {
   const person = await requirePerson(event)
-  return pullRoster(await useDb(), useSis(), person, schoolToday())
+  const sis = useSis()
+  const db = await useDbToWrite()
+  const runId = await beginRosterRun(db, person, 'roster')
+  event.waitUntil(
+    pullRoster(db, sis, person, runId, schoolToday(), letOthersAnswer).catch((error) => logFault(null, error, 'pull')),
+  )
+  return { runId }
 })

@@ -23,8 +23,9 @@ watch(chosenId, (id) => {
   history.replaceState(history.state, '', url.pathname + url.search)
 })
 
-function write(studentId: string, text: string): void {
-  classroom.change('remark', [{ kind: 'remark', id: jointId(studentId, classroom.period!.id), to: { text } }])
+function write(studentId: string, text: string, sitting?: string): void {
+  const id = jointId(studentId, classroom.period!.id)
+  classroom.change('remark', [{ kind: 'remark', id, to: { text } }], sitting ? { sitting } : {})
 }
 
 function insert(text: string): void {
@@ -126,7 +127,7 @@ const cardsPath = (student?: string) =>
             :line="line"
             :chosen="line.student.id === chosen?.student.id"
             @choose="chosenId = line.student.id"
-            @write="write(line.student.id, $event)"
+            @write="(text, sitting) => write(line.student.id, text, sitting)"
           />
         </tbody>
       </table>

@@ -6,6 +6,6 @@ export default route(async (event) => {
   const { overwrite } = await bodyAs(event, pushRequest)
   const db = await useDb()
   const runId = await startPush(db, useSis(), sectionId, person.id, new Set(overwrite))
-  event.waitUntil(workPush(db, useSis(), runId, schoolToday()).catch((error) => logBug('push', error)))
+  event.waitUntil(workPush(db, useSis(), runId, schoolToday()).catch((error) => logFault(null, error, 'push')))
   return { runId }
 })

@@ -2,5 +2,5 @@ import { readRun } from '../../../../services/exchange'
 
 export default route(async (event) => {
   const person = await requirePerson(event)
-  return requireRun(person, await readRun(await useDb(), getRouterParam(event, 'run') ?? ''))
+  return requireRun(person, await readRun(await useDb(), runParam(event)))
 })

@@ -2,7 +2,8 @@ import { readRun, stopRun } from '../../../../services/exchange'
 
 export default route(async (event) => {
   const person = await requirePerson(event)
-  const run = await requireRun(person, await readRun(await useDb(), getRouterParam(event, 'run') ?? ''))
-  await stopRun(await useDb(), run.id)
+  const db = await useDb()
+  const run = await requireRun(person, await readRun(db, runParam(event)))
+  await stopRun(db, run.id)
   return { ok: true }
 })

@@ -1,0 +1,57 @@
+<script setup lang="ts">
+/** Signing out takes everything of this person off this machine; what is not sent yet is asked about first. */
+const emit = defineEmits<{ stay: [] }>()
+
+const saving = useSaving()
+const decisions = useDecisions()
+const { signOut } = usePerson()
+const asks = ref(false)
+const busy = ref(false)
+const left = computed(() => decisions.aside.length + decisions.conflicts.length)
+const SEND_MS = 8000
+
+onMounted(async () => {
+  if (saving.count) {
+    busy.value = true
+    void saving.send()
+    await until(() => saving.count === 0 || saving.unreachable).toBeTruthy({ timeout: SEND_MS })
+    busy.value = false
+  }
+  if (saving.count || left.value) asks.value = true
+  else await signOut()
+})
+</script>
+
+<template>
+  <Dialog
+    v-if="asks"
+    visible
+    modal
+    header="Sign out"
+    :closable="false"
+    :style="{ width: '28rem' }"
+    @update:visible="emit('stay')"
+  >
+    <p v-if="saving.count">
+      {{ counted(saving.count, 'change') }} of yours {{ saving.count === 1 ? 'has' : 'have' }} not reached the server.
+      Signing out takes {{ saving.count === 1 ? 'it' : 'them' }} off this machine:
+      {{ saving.count === 1 ? 'it' : 'they' }}
+      would be lost.
+    </p>
+    <p v-if="left">{{ counted(left, 'thing') }} to decide would be forgotten: see the status line.</p>
+    <div class="row-of buttons">
+      <Button label="Stay signed in" autofocus @click="emit('stay')" />
+      <Button label="Sign out and lose it" severity="secondary" @click="signOut" />
+    </div>
+  </Dialog>
+</template>
+
+<style scoped>
+.buttons {
+  gap: 8px;
+  margin-top: 14px;
+}
+p + p {
+  margin-top: 8px;
+}
+</style>

@@ -1,0 +1,80 @@
+import { z } from 'zod'
+import { rosterItemsResponse, rosterRunResponse, startedRun, type RosterRun } from '#shared/exchange'
+
+const LOOK_MS = 400
+const ok = z.object({ ok: z.literal(true) })
+type Item = z.infer<typeof rosterItemsResponse>['items'][number]
+
+/** A roster's run that is looked at: begun here or before, how far it is, what it did, and what can be done with it. */
+export function useRosterRun(settled: () => void) {
+  const run = shallowRef<RosterRun | null>(null)
+  const problem = ref('')
+  const busy = ref(false)
+  const items = shallowRef<Item[]>([])
+  const next = ref<number | null>(null)
+  let timer: ReturnType<typeof setTimeout> | undefined
+  let over = false
+
+  async function attempt(work: () => Promise<void>): Promise<void> {
+    problem.value = ''
+    busy.value = true
+    try {
+      await work()
+    } catch (error) {
+      if (!(error instanceof ApiProblem)) throw error
+      problem.value = error.message
+      const detail = z.object({ runId: z.string() }).safeParse(error.detail)
+      if (error.code === 'run-under-way' && detail.success) void look(detail.data.runId)
+    } finally {
+      busy.value = false
+    }
+  }
+
+  /** Looks at a run until it is over. */
+  async function look(id: string): Promise<void> {
+    clearTimeout(timer)
+    try {
+      const read = await ask(`/api/exchange/runs/${id}/roster`, rosterRunResponse)
+      if (over) return
+      if (run.value?.id !== id) items.value = []
+      run.value = read
+      if (read.state === 'running') timer = setTimeout(() => void look(id), LOOK_MS)
+      else {
+        settled()
+        if (read.canTakeBack || read.state === 'taken back') await more(true)
+      }
+    } catch (error) {
+      if (!(error instanceof ApiProblem)) throw error
+      if (error.unreachable && !over) timer = setTimeout(() => void look(id), LOOK_MS * 5)
+      else problem.value = error.message
+    }
+  }
+
+  /** Reads what the run did, by name: from the beginning, or what follows. */
+  async function more(fromStart = false): Promise<void> {
+    if (!run.value) return
+    const query: Record<string, string> = fromStart || next.value === null ? {} : { after: String(next.value) }
+    const read = await ask(`/api/exchange/runs/${run.value.id}/items`, rosterItemsResponse, { query })
+    items.value = fromStart ? read.items : [...items.value, ...read.items]
+    next.value = read.next
+  }
+
+  const begin = (path: string, body?: FormData) =>
+    attempt(async () => {
+      run.value = null
+      const { runId } = await ask(path, startedRun, { method: 'POST', body, patienceMs: 10 * 60_000 })
+      await look(runId)
+    })
+  const tell = (what: 'go-on' | 'stop' | 'take-back') =>
+    attempt(async () => {
+      const { id } = run.value!
+      await ask(`/api/exchange/runs/${id}/${what}`, ok, { method: 'POST', patienceMs: 5 * 60_000 })
+      await look(id)
+    })
+
+  onScopeDispose(() => {
+    over = true
+    clearTimeout(timer)
+  })
+  return { run, problem, busy, items, next, look, more, begin, tell }
+}

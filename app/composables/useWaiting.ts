@@ -1,0 +1,64 @@
+import type { ActKind, Change } from '#core/acts/act'
+import { actWords, changeTold, type ChangeTold } from '#core/acts/told'
+import type { Wanted } from '#core/acts/apply'
+import { noRecords } from '#core/acts/records'
+import type { ClassSnapshot } from '#core/section'
+import { openClassResponse } from '#shared/class'
+import type { PutAside } from '~/queue/database'
+import { classKept, readKept } from '~/queue/kept'
+
+/** How long a class may take to come before it is done again. */
+const OPENING_MS = 15_000
+
+/** Where nothing is known of a class any more, its things go by what they are. */
+const unknownClass = {
+  students: [],
+  periods: [],
+  standards: [],
+  records: noRecords(),
+} as Partial<ClassSnapshot> as ClassSnapshot
+
+/** What was done in a class and waits or was put aside, in words: by the names that the class has on this machine. */
+export function useWaiting() {
+  const classroom = useClassroom()
+  const person = usePerson()
+  const decisions = useDecisions()
+  const today = useToday()
+  const snapshots = shallowReactive(new Map<string, ClassSnapshot>())
+
+  async function know(sectionId: string): Promise<void> {
+    if (snapshots.has(sectionId) || classroom.snapshot?.section.id === sectionId) return
+    const kept = openClassResponse.safeParse((await readKept(person.actor, classKept(sectionId)))?.value)
+    if (kept.success) snapshots.set(sectionId, kept.data)
+  }
+
+  const snapshotOf = (sectionId: string): ClassSnapshot =>
+    (classroom.snapshot?.section.id === sectionId ? classroom.snapshot : snapshots.get(sectionId)) ?? unknownClass
+
+  const titleOf = (sectionId: string): string =>
+    today.classes?.find((each) => each.id === sectionId)?.title ?? snapshots.get(sectionId)?.section.title ?? 'A class'
+
+  const linesOf = (sectionId: string, changes: readonly Change[]): ChangeTold[] =>
+    changes.map((each) => changeTold(snapshotOf(sectionId), each))
+
+  /** The same as text, to be taken elsewhere. */
+  const textOf = (sectionId: string, changes: readonly Change[]): string =>
+    linesOf(sectionId, changes)
+      .map(({ of, after }) => `${of}\t${after}`)
+      .join('\n')
+
+  /** Does again what was put aside, on the class as it is now. */
+  async function doAgain(each: PutAside): Promise<void> {
+    const isOpen = () => classroom.snapshot?.section.id === each.sectionId
+    if (!isOpen()) {
+      await navigateTo(`/class/${each.sectionId}`)
+      await until(isOpen).toBe(true, { timeout: OPENING_MS })
+      if (!isOpen()) return
+    }
+    const kind: ActKind = each.act.kind === 'undo' || each.act.kind === 'redo' ? 'type' : each.act.kind
+    classroom.change(kind, each.changes.map(({ kind: of, id, to }) => ({ kind: of, id, to })) as Wanted[])
+    decisions.putBack(each)
+  }
+
+  return { know, titleOf, linesOf, textOf, doAgain, actWords }
+}

@@ -1,0 +1,9 @@
+import { rosterItemsQuery } from '#shared/exchange'
+import { readRosterRun, rosterItems } from '../../../../services/roster/run'
+
+export default route(async (event) => {
+  const person = await requirePerson(event)
+  const db = await useDb()
+  const { id } = await requireRun(person, await readRosterRun(db, runParam(event)))
+  return rosterItems(db, id, queryAs(event, rosterItemsQuery).after)
+})

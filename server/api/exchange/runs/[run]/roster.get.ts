@@ -1,0 +1,6 @@
+import { readRosterRun } from '../../../../services/roster/run'
+
+export default route(async (event) => {
+  const person = await requirePerson(event)
+  return requireRun(person, await readRosterRun(await useDb(), runParam(event)))
+})

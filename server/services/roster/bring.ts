@@ -1,0 +1,104 @@
+import { eq } from 'drizzle-orm'
+import { rosterFromRest } from '../../../core/formats/oneroster/rest'
+import { dangling, type Roster } from '../../../core/formats/oneroster/roster'
+import { sessionFaults } from '../../../core/formats/oneroster/sessions'
+import { ownSpace, type Bringer } from '../../../core/roster/own-space'
+import type { Db } from '../../database/client'
+import { users } from '../../database/schema'
+import type { OneRosterClient } from '../oneroster-client'
+import type { Person } from '../person'
+import { Problem } from '../problem'
+import { failRosterRun, workRosterRun } from './run'
+
+const nothingOfYours = () => new Problem(422, 'no-classes', 'There is no class of yours in it. Nothing was changed.')
+
+/**
+ * Pulls the roster from the district into a run: all of it for a registrar, a teacher's own classes for a teacher. The
+ * district says who teaches what.
+ */
+export async function pullRoster(
+  db: Db,
+  client: OneRosterClient,
+  person: Person,
+  runId: string,
+  today: string,
+  rest?: () => Promise<unknown>,
+): Promise<void> {
+  await working(db, runId, async () => {
+    const roster = rosterFromRest(await client.roster())
+    const broken = dangling(roster)[0]
+    if (broken)
+      throw new Problem(
+        502,
+        'partner-unreadable',
+        `The district's roster speaks of ${broken.field} "${broken.missing}", which it does not hold. Nothing was changed.`,
+      )
+    const fault = sessionFaults(roster.periods)[0]
+    if (fault)
+      throw new Problem(502, 'partner-unreadable', `In the district's calendar, ${fault.reason} Nothing was changed.`)
+    const taught = taughtBy(roster, person)
+    const scoped = person.role === 'registrar' ? roster : onlyClasses(roster, (id) => taught.has(id))
+    if (scoped.classes.length === 0) throw nothingOfYours()
+    await workRosterRun(db, runId, scoped, { today, whole: person.role === 'registrar' }, rest)
+  })
+}
+
+/**
+ * Takes a roster from files into a run. A registrar's file is the district's; a teacher's reaches no further than the
+ * teacher's own space (core/roster/own-space), for a file is no proof of who teaches what.
+ */
+export async function importRoster(
+  db: Db,
+  roster: Roster,
+  person: Person,
+  runId: string,
+  today: string,
+  rest?: () => Promise<unknown>,
+): Promise<void> {
+  await working(db, runId, async () => {
+    const scoped = person.role === 'registrar' ? roster : ownSpace(roster, await bringer(db, person))
+    const isEmpty = scoped.classes.length === 0 && scoped.modes.classes === 'bulk'
+    if (isEmpty && person.role !== 'registrar') throw nothingOfYours()
+    if (isEmpty) throw new Problem(422, 'no-classes', 'There is no class in it. Nothing was changed.')
+    await workRosterRun(db, runId, scoped, { today, whole: person.role === 'registrar' }, rest)
+  })
+}
+
+/** Works on a run; what goes wrong is written down with it. */
+async function working(db: Db, runId: string, work: () => Promise<void>): Promise<void> {
+  try {
+    await work()
+  } catch (error) {
+    await failRosterRun(db, runId, error)
+    if (!(error instanceof Problem)) throw error
+  }
+}
+
+async function bringer(db: Db, person: Person): Promise<Bringer> {
+  const [user] = await db.select({ email: users.email }).from(users).where(eq(users.id, person.id))
+  return { id: person.id, sourcedId: person.sourcedId, email: user?.email ?? null }
+}
+
+function taughtBy(roster: Roster, person: Person): Set<string> {
+  return new Set(
+    roster.enrolments.flatMap((each) =>
+      each.role === 'teacher' && each.person === person.sourcedId ? each.class : [],
+    ),
+  )
+}
+
+/** The part of a roster that belongs to some classes: what a teacher's own pull may touch. */
+export function onlyClasses(roster: Roster, wanted: (classId: string) => boolean): Roster {
+  const classes = roster.classes.filter((each) => wanted(each.id))
+  const kept = new Set(classes.map((each) => each.id))
+  const enrolled = roster.enrolments.filter((each) => kept.has(each.class))
+  const people = new Set(enrolled.map((each) => each.person))
+  const taught = new Set(classes.map((each) => each.course))
+  return {
+    ...roster,
+    classes,
+    courses: roster.courses.filter((each) => taught.has(each.id)),
+    enrolments: enrolled,
+    people: roster.people.filter((each) => people.has(each.id)),
+  }
+}

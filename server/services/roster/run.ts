@@ -1,0 +1,328 @@
+import { randomUUID } from 'node:crypto'
+import { setImmediate } from 'node:timers/promises'
+import { promisify } from 'node:util'
+import { gunzip, gzip } from 'node:zlib'
+import { and, asc, desc, eq, gt, inArray, lt, max, sql } from 'drizzle-orm'
+import { daysAfter } from '../../../core/calendar/date'
+import { sessionOddities } from '../../../core/formats/oneroster/sessions'
+import { rosterKinds, type Roster } from '../../../core/formats/oneroster/roster'
+import type { RosterFindings, RosterRun, RosterSummary } from '../../../shared/exchange'
+import type { Db } from '../../database/client'
+import { rosterChanges, runRosters, runs, users } from '../../database/schema'
+import { announceRoster } from '../news-signal'
+import { Problem } from '../problem'
+import { activeIn, namesOf, RosterLayer, titlesOf, type Ending } from './lay'
+import { takenBack, writeStep, type RosterStep } from './rows'
+
+/** Who brings a roster. */
+export interface Bringing {
+  id: string
+  role: 'teacher' | 'registrar'
+}
+
+type Kind = 'roster' | 'import'
+const kinds: Kind[] = ['roster', 'import']
+
+/** A run of which nothing was heard for so long has lost its worker. */
+export const ALIVE_MS = 30_000
+/** A roster that would end more than these shares asks first. */
+const MUCH_OF_A_CLASS = 0.1
+const MUCH_OF_ALL = 0.02
+const NAMES_SHOWN = 60
+const FAULTS_SHOWN = 50
+
+const zip = promisify(gzip)
+const unzip = promisify(gunzip)
+
+/**
+ * Begins a run: one at a time for each person.
+ *
+ * @returns its id
+ * @throws Problem `run-under-way`
+ */
+export async function beginRosterRun(db: Db, person: Bringing, kind: Kind): Promise<string> {
+  return db.transaction(async (tx) => {
+    await tx.select({ id: users.id }).from(users).where(eq(users.id, person.id)).for('update')
+    const mine = and(eq(runs.userId, person.id), inArray(runs.kind, kinds), eq(runs.state, 'running'))
+    const now = new Date()
+    await tx
+      .update(runs)
+      .set({ state: 'failed', finishedAt: now, summary: 'Interrupted. What it had done so far stands.' })
+      .where(and(mine, lt(runs.aliveAt, new Date(now.getTime() - ALIVE_MS))))
+    const [busy] = await tx.select({ id: runs.id }).from(runs).where(mine)
+    if (busy)
+      throw new Problem(409, 'run-under-way', 'Another roster of yours is being read. Wait until it is done.', {
+        runId: busy.id,
+      })
+    const id = randomUUID()
+    await tx
+      .insert(runs)
+      .values({ id, kind, userId: person.id, state: 'running', startedAt: now, aliveAt: now, summary: '' })
+    return id
+  })
+}
+
+/** Ends a run that came to nothing, with the reason. */
+export async function failRosterRun(db: Db, runId: string, error: unknown): Promise<void> {
+  const words = error instanceof Problem ? error.message : 'Something went wrong here. What it had done so far stands.'
+  const faults =
+    error instanceof Problem && error.code === 'csv-faults' ? (error.detail as RosterFindings['faults']) : []
+  await db
+    .update(runs)
+    .set({
+      state: 'failed',
+      finishedAt: new Date(),
+      summary: words,
+      ...(faults?.length ? { found: { faults: faults.slice(0, FAULTS_SHOWN) } } : {}),
+    })
+    .where(and(eq(runs.id, runId), eq(runs.state, 'running')))
+}
+
+export interface Working {
+  today: string
+  /** The roster is the whole district's. */
+  whole: boolean
+  /** Somebody has said yes to what it would end. */
+  allowed?: boolean
+}
+
+/**
+ * Lays a roster as a run: in steps of some hundred rows, each kept with its line in the journal of rosters, so that it can
+ * be stopped, goes on after an end in the middle, and can be taken back.
+ *
+ * @param rest lets whoever else waits for an answer have it, between two steps
+ */
+export async function workRosterRun(
+  db: Db,
+  runId: string,
+  roster: Roster,
+  working: Working,
+  rest: () => Promise<unknown> = setImmediate,
+): Promise<void> {
+  const { today, whole, allowed = false } = working
+  const layer = new RosterLayer(db, roster, { today, before: daysAfter(today, -1), whole })
+  const found: RosterFindings = { oddities: sessionOddities(roster.periods) }
+  const total = rosterKinds.reduce((sum, kind) => sum + roster[kind].length, 0)
+  await db.update(runs).set({ total, found }).where(eq(runs.id, runId))
+  const asks = allowed ? [] : [...(await whatToAsk(db, await layer.toEnd(), today)), ...leavers(await layer.toLeave())]
+  if (asks.length) {
+    await keepRoster(db, runId, roster, working)
+    await db
+      .update(runs)
+      .set({ state: 'asking', found: { ...found, asks }, summary: 'Waits: much would end' })
+      .where(and(eq(runs.id, runId), eq(runs.state, 'running')))
+    return
+  }
+  await keepRoster(db, runId, roster, { ...working, allowed: true })
+  let place = await lastPlace(db, runId)
+  for await (const step of layer.steps()) {
+    if (!(await takeStep(db, runId, ++place, step))) break
+    // The built-in database answers within the same turn: whoever else waits has theirs between two steps.
+    await rest()
+  }
+  const [run] = await db.select({ state: runs.state }).from(runs).where(eq(runs.id, runId))
+  const touched = layer.touched && [...layer.touched]
+  await db
+    .update(runs)
+    .set({
+      state: run?.state === 'running' ? 'done' : run?.state,
+      done: total,
+      finishedAt: new Date(),
+      summary: rosterWords(layer.summary),
+      found: { ...found, summary: layer.summary, listed: layer.listed, touched },
+    })
+    .where(eq(runs.id, runId))
+  await db.delete(runRosters).where(eq(runRosters.runId, runId))
+  await announceRoster(db, runId)
+}
+
+/** Writes one step. Answers whether the run still goes on. */
+async function takeStep(db: Db, runId: string, place: number, step: RosterStep): Promise<boolean> {
+  return db.transaction(async (tx) => {
+    const [goesOn] = await tx
+      .update(runs)
+      .set({ aliveAt: new Date(), done: sql`least(${runs.done} + ${step.changes.length}, ${runs.total})` })
+      .where(and(eq(runs.id, runId), eq(runs.state, 'running')))
+      .returning({ id: runs.id })
+    if (!goesOn) return false
+    await writeStep(tx, step)
+    await tx.insert(rosterChanges).values({ runId, place, part: step.part, rows: step.changes })
+    return true
+  })
+}
+
+async function lastPlace(db: Db, runId: string): Promise<number> {
+  const [last] = await db
+    .select({ place: max(rosterChanges.place) })
+    .from(rosterChanges)
+    .where(eq(rosterChanges.runId, runId))
+  return Number(last?.place ?? -1)
+}
+
+type Asks = NonNullable<RosterFindings['asks']>
+
+/** Whether so many teachers would be switched off that it is asked about. */
+function leavers({ names, of }: { names: readonly string[]; of: number }): Asks {
+  if (names.length <= of * MUCH_OF_A_CLASS) return []
+  return [{ what: { part: 'teachers' }, of, ends: names.length, names: names.slice(0, NAMES_SHOWN) }]
+}
+
+async function whatToAsk(db: Db, endings: readonly Ending[], today: string): Promise<Asks> {
+  if (endings.length === 0) return []
+  const byClass = new Map<string, Ending[]>()
+  for (const each of endings) byClass.set(each.sectionId, [...(byClass.get(each.sectionId) ?? []), each])
+  const active = await activeIn(db, [...byClass.keys()], today)
+  const everybody = [...active.values()].reduce((sum, each) => sum + each, 0)
+  const muchOfAll = endings.length > everybody * MUCH_OF_ALL && endings.length > 2
+  const titles = await titlesOf(db, [...byClass.keys()])
+  const names = await namesOf(db, endings)
+  return [...byClass].flatMap(([sectionId, list]) => {
+    const of = active.get(sectionId) ?? 0
+    if (!muchOfAll && list.length <= of * MUCH_OF_A_CLASS) return []
+    return [
+      {
+        what: { part: 'class' as const, title: titles.get(sectionId) ?? '' },
+        of,
+        ends: list.length,
+        names: list.slice(0, NAMES_SHOWN).map((each) => names.get(each.studentId) ?? ''),
+      },
+    ]
+  })
+}
+
+/** A roster that waits is kept with its run, so that any process can go on with it. */
+async function keepRoster(db: Db, runId: string, roster: Roster, working: Working): Promise<void> {
+  const packed = (await zip(JSON.stringify({ roster, working }))).toString('base64')
+  await db
+    .insert(runRosters)
+    .values({ runId, packed })
+    .onConflictDoUpdate({ target: runRosters.runId, set: { packed } })
+}
+
+/**
+ * Takes up a run that waits for an answer, or whose worker is gone.
+ *
+ * @throws Problem `not-waiting` when there is nothing to go on with
+ */
+export async function takeUpRosterRun(db: Db, runId: string): Promise<{ roster: Roster; working: Working }> {
+  const [kept] = await db.select().from(runRosters).where(eq(runRosters.runId, runId))
+  const stale = new Date(Date.now() - ALIVE_MS)
+  const [taken] = kept
+    ? await db
+        .update(runs)
+        .set({ state: 'running', aliveAt: new Date(), finishedAt: null })
+        .where(
+          and(
+            eq(runs.id, runId),
+            sql`(${runs.state} in ('asking', 'failed', 'stopped') or (${runs.state} = 'running' and ${lt(runs.aliveAt, stale)}))`,
+          ),
+        )
+        .returning({ id: runs.id })
+    : []
+  if (!kept || !taken) throw new Problem(409, 'not-waiting', 'This run does not wait for anything.')
+  const { roster, working } = JSON.parse((await unzip(Buffer.from(kept.packed, 'base64'))).toString('utf8')) as {
+    roster: Roster
+    working: Working
+  }
+  return { roster, working: { ...working, allowed: true } }
+}
+
+/**
+ * Takes back what a run did, as far as it still is so; people and classes that came with it stay known, without anybody
+ * in them, so that no score is lost.
+ *
+ * @throws Problem `nothing-to-take-back`
+ */
+export async function takeBackRosterRun(db: Db, runId: string): Promise<void> {
+  const now = new Date()
+  const [taken] = await db
+    .update(runs)
+    .set({ state: 'running', aliveAt: now, done: 0 })
+    .where(and(eq(runs.id, runId), inArray(runs.kind, kinds), inArray(runs.state, ['done', 'stopped', 'failed'])))
+    .returning({ summary: runs.summary })
+  if (!taken) throw new Problem(409, 'nothing-to-take-back', 'This run cannot be taken back.')
+  const lines = await db
+    .select({ place: rosterChanges.place })
+    .from(rosterChanges)
+    .where(eq(rosterChanges.runId, runId))
+    .orderBy(desc(rosterChanges.place))
+  for (const { place } of lines)
+    await db
+      .transaction(async (tx) => {
+        const [line] = await tx
+          .select()
+          .from(rosterChanges)
+          .where(and(eq(rosterChanges.runId, runId), eq(rosterChanges.place, place)))
+        await writeStep(tx, await takenBack(tx, { part: line!.part, changes: line!.rows }))
+        await tx.update(runs).set({ aliveAt: new Date() }).where(eq(runs.id, runId))
+      })
+      .then(() => setImmediate())
+  await db
+    .update(runs)
+    .set({ state: 'taken back', finishedAt: new Date(), summary: taken.summary })
+    .where(eq(runs.id, runId))
+  await db.delete(runRosters).where(eq(runRosters.runId, runId))
+  await announceRoster(db, runId)
+}
+
+/** A roster's run as its page shows it. */
+export async function readRosterRun(db: Db, runId: string): Promise<RosterRun & { userId: string }> {
+  const [run] = await db
+    .select()
+    .from(runs)
+    .where(and(eq(runs.id, runId), inArray(runs.kind, kinds)))
+  if (!run) throw new Problem(404, 'no-run', 'There is no such run.')
+  const [kept] = await db.select({ id: runRosters.runId }).from(runRosters).where(eq(runRosters.runId, runId))
+  const [did] = await db
+    .select({ place: rosterChanges.place })
+    .from(rosterChanges)
+    .where(eq(rosterChanges.runId, runId))
+    .limit(1)
+  const isStale = run.state === 'running' && run.aliveAt.getTime() < Date.now() - ALIVE_MS
+  const { userId, id, kind, sectionId, state, startedAt, finishedAt, summary, done, total } = run
+  return {
+    ...{ userId, id, kind, sectionId, startedAt, finishedAt, done, total },
+    state: isStale ? 'failed' : state,
+    summary: isStale ? 'Interrupted. What it had done so far stands.' : summary,
+    found: run.found ?? {},
+    canGoOn: kept !== undefined && (isStale || state !== 'running'),
+    canTakeBack: did !== undefined && ['done', 'stopped', 'failed'].includes(state),
+  }
+}
+
+const LINES_SHOWN = 2
+
+/** What a run did, by name, some lines of its journal at a time. */
+export async function rosterItems(db: Db, runId: string, after: number) {
+  const lines = await db
+    .select()
+    .from(rosterChanges)
+    .where(and(eq(rosterChanges.runId, runId), gt(rosterChanges.place, after)))
+    .orderBy(asc(rosterChanges.place))
+    .limit(LINES_SHOWN)
+  const items = lines.flatMap(({ part, rows }) =>
+    rows
+      .filter((each) => each.name)
+      .map((each) => ({ part, name: each.name, step: stepOf(part, each.before, each.after) })),
+  )
+  return { items, next: lines.length === LINES_SHOWN ? lines.at(-1)!.place : null }
+}
+
+function stepOf(part: string, before: Record<string, unknown> | null, after: Record<string, unknown> | null) {
+  if (before === null) return 'added' as const
+  if (after === null) return 'removed' as const
+  return part === 'enrolments' && before.lastDay !== after.lastDay && after.lastDay !== null
+    ? ('ended' as const)
+    : ('changed' as const)
+}
+
+function rosterWords(summary: RosterSummary): string {
+  const singular = { classes: 'class', students: 'student', enrolments: 'enrolment', periods: 'period' }
+  const words = (count: number, part: keyof typeof singular, what: string) =>
+    count ? [`${count} ${count === 1 ? singular[part] : part} ${what}`] : []
+  const parts = (Object.keys(singular) as (keyof typeof singular)[]).flatMap((part) => [
+    ...words(summary[part].added, part, 'new'),
+    ...words(summary[part].changed, part, 'changed'),
+  ])
+  return [...parts, ...words(summary.ended, 'enrolments', 'ended')].join(', ') || 'Nothing had changed'
+}
