@@ -20,6 +20,7 @@ import {
   standards as standardsTable,
   users,
 } from '../server/database/schema'
+import { sentenceOf } from '../server/database/start-faults'
 import { takeActs, takeTogether } from '../server/services/acts'
 import { districtHome } from '../server/services/homes'
 import { hashOf } from '../server/services/passwords'
@@ -119,4 +120,9 @@ function giveToStandins(folder: string, roster: RosterEntities): void {
   }
 }
 
-await main()
+try {
+  await main()
+} catch (error) {
+  console.error(sentenceOf(error))
+  process.exit(1)
+}

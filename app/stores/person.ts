@@ -31,7 +31,8 @@ export const usePerson = defineStore('person', () => {
   async function askWho(): Promise<PersonResponse | null> {
     try {
       const { person: who } = await ask('/api/person', whoResponse)
-      if (who) void keepRead('', WHO, who)
+      // Whoever is signed out is not known without the server either.
+      void keepRead('', WHO, who)
       return who
     } catch (error) {
       if (!(error instanceof ApiProblem) || !error.unreachable) throw error

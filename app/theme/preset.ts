@@ -15,9 +15,15 @@ const indigo = {
   950: '#151d42',
 }
 
+const warn = { background: 'var(--ochre1)', borderColor: 'var(--ochre1)', color: 'var(--ochre)' }
+
 /** Our palette in PrimeVue's terms, so that every component speaks it. The values stand in assets/palette.css too. */
 export default definePreset(Aura, {
   primitive: { borderRadius: { none: '0', xs: '3px', sm: '5px', md: '7px', lg: '8px', xl: '12px' } },
+  components: {
+    // The component's own yellow on cream is not to be read.
+    message: { colorScheme: { light: { warn }, dark: { warn } } },
+  },
   semantic: {
     primary: indigo,
     focusRing: { width: '2px', style: 'solid', color: '{primary.500}', offset: '1px' },

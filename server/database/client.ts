@@ -6,6 +6,7 @@ import type { MigrationMeta } from 'drizzle-orm/migrator'
 import type { PgDatabase, PgDialect, PgQueryResultHKT, PgSession } from 'drizzle-orm/pg-core'
 import { lockFolder } from './lock'
 import * as schema from './schema'
+import { StartFault } from './start-faults'
 
 /** What every service takes: either driver, or a transaction of either. Never the outer one inside a transaction. */
 export type Db = PgDatabase<PgQueryResultHKT, typeof schema, ExtractTablesWithRelations<typeof schema>>
@@ -145,9 +146,12 @@ function makeWritable(dir: string): void {
     accessSync(dir, constants.W_OK)
   } catch (error) {
     const why = (error as NodeJS.ErrnoException).code === 'EROFS' ? 'its disk is read-only' : 'it may not be written'
-    throw new Error(`The folder of the records, ${dir}, cannot be used: ${why}. Choose another by NUXT_DATA_DIR.`, {
-      cause: error,
-    })
+    throw new StartFault(
+      `The folder of the records, ${dir}, cannot be used: ${why}. Choose another by NUXT_DATA_DIR.`,
+      {
+        cause: error,
+      },
+    )
   }
 }
 

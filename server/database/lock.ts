@@ -1,6 +1,7 @@
 import { closeSync, ftruncateSync, openSync, readFileSync, realpathSync, writeSync } from 'node:fs'
 import { hostname } from 'node:os'
 import { join } from 'node:path'
+import { StartFault } from './start-faults'
 
 /** Of the package that speaks to the kernel: an exclusive lock on an open file, freed with the file or the process. */
 interface Locks {
@@ -30,7 +31,7 @@ export async function lockFolder(dir: string, waitMs = WAIT_MS): Promise<() => v
   for (const end = Date.now() + waitMs; !tryLock(file);) {
     if (Date.now() > end) {
       closeSync(file)
-      throw new Error(`The records in ${dir} are in use by another process${ownerIn(path)}. Stop it first.`)
+      throw new StartFault(`The records in ${dir} are in use by another process${ownerIn(path)}. Stop it first.`)
     }
     await new Promise((resolve) => setTimeout(resolve, 100))
   }

@@ -85,9 +85,12 @@ export async function takeActs(
 /** Waits with an act that it rests on. */
 class Held extends Error {}
 
+/** What is wrong with an act that cannot be read: in the words of the field, where it has some, and where it is. */
 function faultOf(issues: readonly { message: string; path: PropertyKey[] }[]): string {
   const [first] = issues
-  return `${first?.message ?? 'It cannot be read.'} (${first?.path.join('.') ?? ''})`
+  const ofField = first && !/^(Invalid|Unrecognized|Too )/.test(first.message)
+  const words = ofField ? first.message : 'The server does not understand this. Reload the page, then do it again.'
+  return `${words} (${first?.path.join('.') ?? ''})`
 }
 
 /**

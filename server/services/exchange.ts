@@ -4,6 +4,7 @@ import { compare, type Agreed, type Difference } from '../../core/exchange/compa
 import { wanted, type Sendable, type SendableType, type Unsendable } from '../../core/exchange/wanted'
 import { same } from '../../core/acts/apply'
 import type { ClassSnapshot } from '../../core/section'
+import { isOwnSpace } from '../../core/roster/own-space'
 import type { Db } from '../database/client'
 import { agreed, periods, runItems, runs, sections, sectionTeachers, students } from '../database/schema'
 import type { OneRosterClient } from './oneroster-client'
@@ -20,6 +21,12 @@ export async function comparePush(
 ): Promise<{ differences: Difference[]; unsendables: Unsendable[] }> {
   const snapshot = await loadSnapshot(db, sectionId)
   const sourced = await sourcedIds(db, sectionId)
+  if (isOwnSpace(sourced.get(sectionId) ?? null))
+    throw new Problem(
+      409,
+      'not-the-districts',
+      'This class came from a file of yours: the district does not know it, so there is nowhere to send it.',
+    )
   const { sendables, unsendables } = wanted(snapshot, sourced)
   const there = await client.gradebook(sourced.get(sectionId)!)
   const base = await readAgreed(db, sectionId)

@@ -9,8 +9,8 @@ import { teaches } from '../services/teaching'
 
 /** Who asks, by a session that still stands. Looked up each time, so that somebody who is switched off is out at once. */
 export async function findPerson(event: H3Event): Promise<SignedIn | null> {
-  const { sessionId } = await getUserSession(event)
-  return sessionId ? seeSession(await useDb(), sessionId) : null
+  const { secure } = await getUserSession(event)
+  return secure?.sessionId ? seeSession(await useDb(), secure.sessionId) : null
 }
 
 export async function requirePerson(event: H3Event): Promise<SignedIn> {

@@ -1,6 +1,6 @@
 declare module '#auth-utils' {
-  interface UserSession {
-    /** Names the row of the session; whose it is stands there. */
+  interface SecureSessionData {
+    /** Names the row of the session; whose it is stands there. Scripts of a page never see it. */
     sessionId?: string
   }
 }

@@ -425,6 +425,27 @@ describe('an uploaded file', () => {
   }, 240_000)
 })
 
+describe('open pages', () => {
+  it('hear that the roster of their class is another', async () => {
+    const stream = await teacher.call('GET', `/api/news?known=${classId}:999999999`)
+    const reader = stream.body!.pipeThrough(new TextDecoderStream()).getReader()
+    let heard = ''
+    const listening = (async () => {
+      while (!heard.includes('event: roster')) heard += (await reader.read()).value ?? ''
+    })()
+    const files = csvFiles(district(), '1.1')
+    files['classes.csv'] = files['classes.csv']!.replace('Earth Systems 7A', 'Earth Systems, first hour')
+    const run = await registrar.bring('/api/exchange/import', form(zipOf(files)))
+    if (run.state === 'asking') {
+      await registrar.post(`/api/exchange/runs/${run.id}/go-on`)
+      await registrar.rosterRun(run.id)
+    }
+    await listening
+    expect(heard).toContain(`event: roster\ndata: ${classId}`)
+    await reader.cancel()
+  })
+})
+
 describe('what is logged', () => {
   it('is a line of JSON for each request, with its route and its id, and nothing that it carried', async () => {
     const response = await teacher.call('GET', `/api/classes/${classId}/history?kind=cell&record=x`)

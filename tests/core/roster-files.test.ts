@@ -98,12 +98,16 @@ describe('what no calendar can be made of is refused with its file and line', ()
       ({ id, title: id, kind: 'grading', firstDay, lastDay, parent: 'year' }) as const
     const sessions = [
       session('Q1', '2026-09-01', '2026-10-30'),
-      session('Q2', '2026-11-02', '2026-12-20'),
+      session('Q2', '2026-11-04', '2026-12-20'),
       session('Q3', '2026-12-20', '2027-02-01'),
     ]
     expect(sessionFaults(sessions)).toEqual([])
+    // A weekend between two is none.
+    expect(
+      sessionOddities([session('Q1', '2026-09-01', '2026-10-30'), session('Q2', '2026-11-02', '2026-12-20')]),
+    ).toEqual([])
     expect(sessionOddities(sessions)).toEqual([
-      { code: 'gap', titles: ['Q1', 'Q2'], firstDay: '2026-10-31', lastDay: '2026-11-01' },
+      { code: 'gap', titles: ['Q1', 'Q2'], firstDay: '2026-10-31', lastDay: '2026-11-03' },
       { code: 'overlap', titles: ['Q2', 'Q3'], firstDay: '2026-12-20', lastDay: '2026-12-20' },
     ])
   })

@@ -13,7 +13,7 @@ import { takeTogether } from '../../server/services/acts'
 import { classHome, deskHome } from '../../server/services/homes'
 import { actsAfter, classHistory, lastSeq, ownActs, snapshotAsOf } from '../../server/services/history'
 import { NewsDesk } from '../../server/services/news'
-import { beginSession } from '../../server/services/sessions'
+import { beginSession, endSession } from '../../server/services/sessions'
 import { loadSnapshot } from '../../server/services/snapshot'
 import { emptyRecords } from '../support/database'
 import { withDistrict, takenActs } from '../support/world'
@@ -177,6 +177,60 @@ describe('news of a class', () => {
     await take(made('type', day('2026-11-22'), [score(dawit, '8', '7')]))
     await new Promise((done) => setTimeout(done, 300))
     expect(heard).toHaveLength(2)
+    await desk.close()
+  })
+
+  it('costs nothing for those who wait in silence: a thousand beside twenty acts', async () => {
+    let asked = 0
+    const counting = new Proxy(handle.db, {
+      get: (db, key, own) => {
+        if (key === 'select' || key === 'selectDistinct' || key === 'execute') asked++
+        return Reflect.get(db, key, own) as unknown
+      },
+    })
+    const desk = new NewsDesk(counting, handle.hear, () => {})
+    const sessionId = await beginSession(handle.db, teacherId, 'Chrome on Linux')
+    const heard: News[] = []
+    const listener = (person: string, home: string, seq: number) => ({
+      person: { id: person, sessionId },
+      known: new Map([[home, seq]]),
+      tell: (news: News) => Promise.resolve(void heard.push(news)),
+      roster: () => Promise.resolve(),
+      beat: () => Promise.resolve(),
+      ended: () => Promise.resolve(),
+    })
+    for (let at = 0; at < 1000; at++) desk.add(listener(`somebody-${at}`, `class-${at}`, 0))
+    desk.add(listener(teacherId, sectionId, await lastSeq(handle.db, sectionId)))
+    // The first look of each is over.
+    await expect.poll(() => asked, { timeout: 20_000 }).toBeGreaterThanOrEqual(1001)
+    await new Promise((done) => setTimeout(done, 200))
+    asked = 0
+    for (let at = 0; at < 20; at++) await take(made('type', day('2026-11-23'), [score(rosalind, null, null)]))
+    await expect.poll(() => heard.length, { timeout: 10_000 }).toBe(20)
+    // For each act at most a look, the session, and whether the class is taught.
+    expect(asked).toBeLessThanOrEqual(20 * 4)
+    await desk.close()
+  })
+  it('of too many streams of one person the oldest ends, and whoever signs out hears no more', async () => {
+    const desk = new NewsDesk(handle.db, handle.hear, () => {})
+    const sessionId = await beginSession(handle.db, teacherId, 'Chrome on Linux')
+    const ended: number[] = []
+    const heard: number[] = []
+    const seq = await lastSeq(handle.db, sectionId)
+    for (let at = 0; at < 10; at++)
+      desk.add({
+        person: { id: teacherId, sessionId },
+        known: new Map([[sectionId, seq]]),
+        tell: () => Promise.resolve(void heard.push(at)),
+        roster: () => Promise.resolve(),
+        beat: () => Promise.resolve(),
+        ended: () => Promise.resolve(void ended.push(at)),
+      })
+    expect(ended).toEqual([0, 1])
+    await endSession(handle.db, teacherId, sessionId)
+    await take(made('type', day('2026-11-24'), [score(rosalind, null, null)]))
+    await expect.poll(() => ended.length, { timeout: 10_000 }).toBe(10)
+    expect(heard).toEqual([])
     await desk.close()
   })
 })

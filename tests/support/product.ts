@@ -17,6 +17,8 @@ export const accounts = {
 export interface Product {
   url: string
   standins: string
+  /** The PostgreSQL database that it runs on, if any. */
+  databaseUrl: string | undefined
   /** The folder of the built-in database. */
   records: string
   /** What the server has written to its log. */
@@ -92,6 +94,7 @@ export async function startProduct({ wide, port, settings, within = tmpdir() }: 
   return {
     url,
     standins,
+    databaseUrl,
     records,
     start,
     log: () => log,

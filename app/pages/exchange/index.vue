@@ -51,7 +51,7 @@ const titleOf = (id: string | null) => today.classes?.find((each) => each.id ===
 const kinds = { push: 'Sent', roster: 'Roster pulled', import: 'Roster imported' }
 const states = {
   running: 'under way',
-  asking: 'asks',
+  asking: 'waits for your answer',
   done: '',
   stopped: 'stopped',
   failed: 'broken off',
@@ -66,7 +66,9 @@ const states = {
       <h2>Classes and students</h2>
       <p class="soft">
         Rosters, courses and grading periods come from the district. Nothing here is deleted by a pull, and no score is
-        lost.
+        lost.<template v-if="person?.role === 'teacher'">
+          A file makes classes of your own, beside the district’s, which only you see.</template
+        >
       </p>
       <div class="row-of buttons">
         <Button
@@ -136,7 +138,7 @@ const states = {
             <td class="number">
               <NuxtLink v-if="past.kind === 'push' && past.sectionId" :to="`/exchange/${past.sectionId}?run=${past.id}`"
                 >Look</NuxtLink
-              ><button v-else type="button" class="link" @click="show(past.id)">
+              ><button v-else type="button" class="chip" @click="show(past.id)">
                 Look<span class="visually-hidden"> at what it did</span>
               </button>
             </td>

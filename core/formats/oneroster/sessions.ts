@@ -1,4 +1,5 @@
-import { daysAfter } from '../../calendar/date'
+import { isWeekend, parseISO } from 'date-fns'
+import { daysAfter, type CivilDate } from '../../calendar/date'
 import type { Roster } from './roster'
 
 type Session = Roster['periods'][number]
@@ -54,7 +55,7 @@ export interface SessionOddity {
 }
 
 /**
- * Gaps and overlaps between sessions that lie side by side below one parent. An exam window lies inside another by its
+ * Gaps and overlaps between sessions that lie side by side below one parent. A weekend is no gap. An exam window lies inside another by its
  * nature and is not looked at.
  */
 export function sessionOddities(sessions: readonly Session[]): SessionOddity[] {
@@ -70,7 +71,12 @@ export function sessionOddities(sessions: readonly Session[]): SessionOddity[] {
       if (next.firstDay <= before.lastDay)
         return [{ code: 'overlap', titles, firstDay: next.firstDay, lastDay: before.lastDay }]
       const [firstDay, lastDay] = [daysAfter(before.lastDay, 1), daysAfter(next.firstDay, -1)]
-      return firstDay <= lastDay ? [{ code: 'gap', titles, firstDay, lastDay }] : []
+      return hasWeekday(firstDay, lastDay) ? [{ code: 'gap', titles, firstDay, lastDay }] : []
     })
   })
+}
+
+function hasWeekday(firstDay: CivilDate, lastDay: CivilDate): boolean {
+  for (let day = firstDay; day <= lastDay; day = daysAfter(day, 1)) if (!isWeekend(parseISO(day))) return true
+  return false
 }

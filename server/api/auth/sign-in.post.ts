@@ -10,7 +10,7 @@ export default route(async (event) => {
     device: await knownDevice(event, email),
   })
   const sessionId = await beginSession(db, user.id, deviceOf(getRequestHeader(event, 'user-agent')))
-  await replaceUserSession(event, { sessionId })
+  await replaceUserSession(event, { secure: { sessionId } })
   await rememberDevice(event, email)
   return { ok: true }
 })

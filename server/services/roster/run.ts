@@ -109,7 +109,7 @@ export async function workRosterRun(
     await keepRoster(db, runId, roster, working)
     await db
       .update(runs)
-      .set({ state: 'asking', found: { ...found, asks }, summary: 'Waits: much would end' })
+      .set({ state: 'asking', found: { ...found, asks }, summary: 'Much would end' })
       .where(and(eq(runs.id, runId), eq(runs.state, 'running')))
     return
   }
