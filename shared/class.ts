@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { schemas } from '../core/acts/records'
-import { instant } from '../core/fields'
+import { id, instant } from '../core/fields'
 import { pronounSets } from '../core/remarks/pronouns'
 import type { ClassSnapshot } from '../core/section'
 import { availableScale } from './plans'
@@ -99,6 +99,8 @@ export const actsRequest = z.object({
     .min(1)
     .max(100),
   sentAt: instant.optional(),
+  /** Who made them. A browser has one session: somebody else may have signed in beside the page that they were made in. */
+  by: id.optional(),
 })
 
 const outcome = z.discriminatedUnion('done', [

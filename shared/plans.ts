@@ -61,5 +61,7 @@ export const togetherRequest = z.object({
     .refine((all) => new Set(all.map((each) => each.home)).size === all.length, 'One act for each home.'),
   /** The sender's clock as it sends. */
   sentAt: instant.optional(),
+  /** Who made them. */
+  by: id.optional(),
 })
 export type Together = z.infer<typeof togetherRequest>['acts']

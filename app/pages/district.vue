@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { blanks, type Policy } from '#core/acts/records'
 import { scaleFaults } from '#core/scales/faults'
-import { actsResponse } from '#shared/class'
+import { togetherResponse } from '#shared/class'
 import { districtResponse, type DistrictResponse } from '#shared/plans'
 
 /** What the district's office fixes for every class, and the scales that it offers. */
@@ -26,7 +26,7 @@ const policy = computed<Policy>(() => district.value?.policy ?? blanks.policy)
 async function perform(kind: 'policy' | 'scale', part: Omit<Part, 'home'>): Promise<void> {
   await attempt(async () => {
     const acts = deedOf(kind, [{ home: 'district', ...part }])
-    if (acts.length) await ask('/api/acts', actsResponse, { method: 'POST', body: { acts } })
+    if (acts.length) await ask('/api/acts', togetherResponse, { method: 'POST', body: { acts } })
     said.value = 'Kept. It acts in every class from now on.'
     district.value = await ask('/api/district', districtResponse)
   })

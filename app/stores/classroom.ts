@@ -345,7 +345,10 @@ function classroomSetup() {
   async function sendTogether(acts: Together): Promise<void> {
     const here = acts.find((each) => each.home === snapshot.value?.section.id)
     if (here) unheard.set(here.act.id, [])
-    await ask('/api/acts', togetherResponse, { method: 'POST', body: { acts, sentAt: new Date().toISOString() } })
+    await ask('/api/acts', togetherResponse, {
+      method: 'POST',
+      body: { acts, sentAt: new Date().toISOString(), by: usePerson().actor },
+    })
     if (here) lay(here.act.changes as Change[])
   }
 

@@ -175,7 +175,7 @@ export const useSaving = defineStore('saving', () => {
   }
 
   const pathOf = (sectionId: string) => `/api/classes/${encodeURIComponent(sectionId)}/acts`
-  const bodyOf = (acts: readonly Act[]) => JSON.stringify({ acts, sentAt: new Date().toISOString() })
+  const bodyOf = (acts: readonly Act[]) => JSON.stringify({ acts, sentAt: new Date().toISOString(), by: person.actor })
 
   /** Keeps what the server said of each act, and tells whoever shows it. */
   async function receive(batch: readonly PendingAct[], results: readonly ActResult[]): Promise<void> {

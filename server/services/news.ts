@@ -148,7 +148,7 @@ export class NewsDesk {
   /** Whoever has signed out, or no longer teaches the class, hears nothing more. */
   private async mayHear(listener: Listener, home: string): Promise<boolean> {
     const { id, sessionId } = listener.person
-    if ((await seeSession(this.db, sessionId)) && (await teaches(this.db, id, home))) return true
+    if ((await seeSession(this.db, sessionId, new Date(), false)) && (await teaches(this.db, id, home))) return true
     this.remove(listener)
     await listener.ended().catch(() => {})
     return false

@@ -29,8 +29,12 @@ const stands = (now: Date) =>
     gt(sessions.createdAt, new Date(now.getTime() - LONGEST_MS)),
   )
 
-/** Whose session it is, if it stands and the person may still sign in. */
-export async function seeSession(db: Db, id: string, now = new Date()): Promise<SignedIn | null> {
+/**
+ * Whose session it is, if it stands and the person may still sign in.
+ *
+ * @param isUse whether somebody asks for something; to be told of what others do is no use of a session
+ */
+export async function seeSession(db: Db, id: string, now = new Date(), isUse = true): Promise<SignedIn | null> {
   const [found] = await db
     .select({ user: users, seenAt: sessions.seenAt })
     .from(sessions)
@@ -39,7 +43,7 @@ export async function seeSession(db: Db, id: string, now = new Date()): Promise<
   if (!found) return null
   const { user, seenAt } = found
   // Where the records cannot be written, whoever reads goes on reading.
-  if (now.getTime() - seenAt.getTime() > SEEN_MS)
+  if (isUse && now.getTime() - seenAt.getTime() > SEEN_MS)
     await db
       .update(sessions)
       .set({ seenAt: now })

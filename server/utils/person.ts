@@ -20,6 +20,16 @@ export async function requirePerson(event: H3Event): Promise<SignedIn> {
   return person
 }
 
+/** Acts are taken from whoever made them: what somebody else left in the same browser waits until they are back. */
+export function requireMaker(person: Person, by: string | undefined): void {
+  if (by !== undefined && by !== person.id)
+    throw new Problem(
+      401,
+      'signed-out',
+      'Somebody else is signed in here. Sign in again; what you typed is kept on this machine.',
+    )
+}
+
 /** An id in the address of a route; null where it is none. */
 export function idParam(event: H3Event, name: string): string | null {
   const parsed = idSchema.safeParse(getRouterParam(event, name))

@@ -277,6 +277,16 @@ describe('what comes in is checked', () => {
       ],
     })
   })
+  it('acts that somebody else made in the same browser wait for them', async () => {
+    const other = await Caller.signedIn(product, accounts.other)
+    const { person } = await other.get<{ person: { id: string } }>('/api/person')
+    const made = act()
+    const response = await caller.call('POST', `/api/classes/${classId}/acts`, { acts: [made], by: person.id })
+    expect([response.status, (await problem(response)).code]).toEqual([401, 'signed-out'])
+    expect(await caller.post(`/api/classes/${classId}/acts`, { acts: [made] })).toMatchObject({
+      results: [{ id: made.id }],
+    })
+  })
   it('an act of another class’s student is refused change by change', async () => {
     const id = jointId('somebody', 'something')
     const { results } = await caller.post<{ results: { outcomes: { done: string }[] }[] }>(

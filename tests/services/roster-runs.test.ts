@@ -285,6 +285,15 @@ describe('people', () => {
     await bringAll(roster(), registrar)
   })
 
+  it('a teacher who is enrolled as a student, and a student as a teacher, stop nobody', async () => {
+    const file = roster()
+    const odd = { class: 'es7a', firstDay: null, lastDay: null }
+    file.enrolments.push({ ...odd, id: 'odd-1', person: 't-varga', role: 'student' })
+    file.enrolments.push({ ...odd, id: 'odd-2', person: 'st-001', role: 'teacher' })
+    const run = await bring(file, registrar)
+    expect([run.state, run.found.summary?.enrolments.added]).toEqual(['done', 0])
+  })
+
   it('a file that names no teacher asks before it switches anybody off', async () => {
     const file = roster()
     file.people = file.people.filter((each) => each.role === 'student')

@@ -25,6 +25,9 @@ export interface Ending {
   row: typeof enrolments.$inferSelect
 }
 
+/** Things that others speak of by the sender's id; teachers and students are kept apart, as they are here. */
+type IdKind = Exclude<RosterKind, 'people'> | 'teachers' | 'students'
+
 const emptyPart = () => ({ added: 0, changed: 0, same: 0 })
 const emptySummary = (): RosterSummary => ({
   orgs: emptyPart(),
@@ -49,9 +52,15 @@ export class RosterLayer {
   readonly listed: NonNullable<RosterFindings['listed']> = []
   /** The classes whose pages show something else now; null once it may be any. */
   touched: Set<string> | null = new Set()
-  private ids = Object.fromEntries(
-    (['orgs', 'periods', 'courses', 'classes', 'people', 'enrolments'] as const).map((kind) => [kind, new Map()]),
-  ) as Record<RosterKind, Map<string, string>>
+  private ids: Readonly<Record<IdKind, Map<string, string>>> = {
+    orgs: new Map(),
+    periods: new Map(),
+    courses: new Map(),
+    classes: new Map(),
+    teachers: new Map(),
+    students: new Map(),
+    enrolments: new Map(),
+  }
 
   private roster: Roster
 
@@ -180,7 +189,7 @@ export class RosterLayer {
     )
     this.listed.push(...plan.listed)
     this.summary.teachers.same += plan.same
-    for (const [id, ours] of plan.ids) this.ids.people.set(id, ours)
+    for (const [id, ours] of plan.ids) this.ids.teachers.set(id, ours)
     for (const step of plan.steps) {
       for (const { before } of step.changes) this.summary.teachers[before ? 'changed' : 'added']++
       yield step
@@ -213,7 +222,7 @@ export class RosterLayer {
     const list = roster.enrolments.filter((each) => each.role === 'student')
     await this.known('classes', tables.classes, this.classesSpokenOf())
     await this.known(
-      'people',
+      'students',
       tables.students,
       list.map((each) => each.person),
     )
@@ -228,10 +237,10 @@ export class RosterLayer {
     yield* this.part(
       'enrolments',
       // Somebody who is no student here is in no class as one.
-      list.filter((each) => this.ids.people.has(each.person)),
+      list.filter((each) => this.ids.students.has(each.person)),
       (each, before) => ({
         sectionId: this.need('enrolments', each.id, 'classes', each.class),
-        studentId: this.ids.people.get(each.person)!,
+        studentId: this.ids.students.get(each.person)!,
         firstDay: each.firstDay ?? before?.firstDay ?? begins.get(each.class) ?? options.today,
         lastDay: each.lastDay,
       }),
@@ -249,17 +258,17 @@ export class RosterLayer {
     }
     const teach = roster.enrolments.filter((each) => each.role === 'teacher')
     await this.known(
-      'people',
+      'teachers',
       tables.teachers,
       [...teach, ...roster.gone.enrolments].map((each) => each.person),
     )
     const pairs = roster.taughtBy
       ? roster.classes.map((each) => pair(each.id, roster.taughtBy))
-      : teach.map((each) => pair(each.class, this.ids.people.get(each.person)))
+      : teach.map((each) => pair(each.class, this.ids.teachers.get(each.person)))
     for (const each of pairs) if (each) wanted.set(teachingId(each), each)
     const removed = new Set(
       roster.gone.enrolments.flatMap((each) => {
-        const found = pair(each.class, this.ids.people.get(each.person))
+        const found = pair(each.class, this.ids.teachers.get(each.person))
         return found ? teachingId(found) : []
       }),
     )
@@ -313,11 +322,11 @@ export class RosterLayer {
     rowOf: (thing: T, before: Row | undefined) => Row,
     nameOf: (thing: T) => string = titleOf,
   ): AsyncGenerator<RosterStep> {
-    const ids = this.ids[part === 'students' ? 'people' : part]
+    const ids = this.ids[part]
     const table: SourcedTable = tables[part]
     // Things of one part may speak of each other: all of them have an id before the first is laid.
     await this.known(
-      part === 'students' ? 'people' : part,
+      part,
       table,
       things.map((each) => each.id),
     )
@@ -350,7 +359,7 @@ export class RosterLayer {
   }
 
   /** Our ids of what is here already, by the sender's. */
-  private async known(kind: RosterKind, table: SourcedTable, sourcedIds: readonly string[]): Promise<void> {
+  private async known(kind: IdKind, table: SourcedTable, sourcedIds: readonly string[]): Promise<void> {
     const ids = this.ids[kind]
     const wanted = [...new Set(sourcedIds)].filter((each) => !ids.has(each))
     for (const piece of pieces(wanted)) {
@@ -362,12 +371,12 @@ export class RosterLayer {
     }
   }
 
-  private idOf(kind: RosterKind, sourcedId: string | null): string | null {
+  private idOf(kind: IdKind, sourcedId: string | null): string | null {
     return sourcedId === null ? null : (this.ids[kind].get(sourcedId) ?? null)
   }
 
   /** @throws Problem `dangling` when a reference leads neither into the roster nor to what is here */
-  private need(part: RosterKind, id: string, kind: RosterKind, sourcedId: string): string {
+  private need(part: RosterKind, id: string, kind: IdKind, sourcedId: string): string {
     const found = this.ids[kind].get(sourcedId)
     if (found !== undefined) return found
     throw new Problem(

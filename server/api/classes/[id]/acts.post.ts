@@ -6,13 +6,14 @@ const MOST_BYTES = 16_000_000
 
 /** Acts on a class, answered act by act. */
 export default route(async (event) => {
-  const { person, sectionId } = await requireClass(event).catch(async (error: unknown) => {
-    if (!(error instanceof Problem) || error.code !== 'not-your-class') throw error
+  const person = await requirePerson(event)
+  const { acts, sentAt, by } = await bodyAs(event, actsRequest, MOST_BYTES)
+  requireMaker(person, by)
+  const { sectionId } = await requireClass(event).catch((error: unknown) => {
     // Said of each of them by its id: only that takes an act out of the queue that it waits in.
-    const { acts } = await bodyAs(event, actsRequest, MOST_BYTES)
-    throw new Problem(error.status, error.code, error.message, { acts: acts.map((each) => each.id) })
+    const isRejection = error instanceof Problem && error.code === 'not-your-class'
+    throw isRejection ? new Problem(error.status, error.code, error.message, { acts: acts.map(({ id }) => id) }) : error
   })
-  const { acts, sentAt } = await bodyAs(event, actsRequest, MOST_BYTES)
   const db = await useDbToWrite()
   return { results: await takeActs(db, sectionId, person.id, acts, { sentAt }, (error) => logFault(event, error)) }
 })
