@@ -62,11 +62,18 @@ async function versions(db: Db, ids: readonly string[], today: string): Promise<
 /** A mark of each class's calendar and of who is in it, which changes when either does. */
 async function rosterMarks(db: Db, ids: readonly string[]): Promise<(id: string) => string> {
   const mark = (text: SQL, order: SQL) => sql<string | null>`md5(string_agg(${text}, ';' order by ${order}))`
-  const [calendar] = await db.select({ mark: mark(sql`${periods}::text`, sql`${periods.id}`) }).from(periods)
+  // A calendar of a person's own files is nobody else's: it moves no class of the district.
+  const spaceOf = (id: SQL) => sql<string>`case when ${id} like 'own:%' then split_part(${id}, ':', 2) else '' end`
+  const calendars = await db
+    .select({ space: spaceOf(sql`${periods.sourcedId}`), mark: mark(sql`${periods}::text`, sql`${periods.id}`) })
+    .from(periods)
+    .groupBy(sql`1`)
+  const calendarOf = new Map(calendars.map((each) => [each.space, each.mark]))
   if (ids.length === 0) return () => ''
   const classes = await db
     .select({
       id: sections.id,
+      space: spaceOf(sql`${sections.sourcedId}`),
       mark: mark(sql`concat(${sections}, ${enrolments}, ${students})`, sql`${enrolments.id}`),
     })
     .from(sections)
@@ -74,8 +81,8 @@ async function rosterMarks(db: Db, ids: readonly string[]): Promise<(id: string)
     .leftJoin(students, eq(students.id, enrolments.studentId))
     .where(inArray(sections.id, [...ids]))
     .groupBy(sections.id)
-  const byClass = new Map(classes.map((each) => [each.id, each.mark]))
-  return (id) => `${calendar?.mark} ${byClass.get(id)}`
+  const byClass = new Map(classes.map((each) => [each.id, `${calendarOf.get(each.space)} ${each.mark}`]))
+  return (id) => byClass.get(id) ?? ''
 }
 
 async function read(db: Db, id: string, courseId: string, today: string): Promise<TodayClass | null> {
