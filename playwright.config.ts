@@ -1,11 +1,11 @@
 import { defineConfig } from '@playwright/test'
 
-/** Against the built product, in Debian's Chromium. Every file starts a product of its own or shares the worker's. */
+/** Against the built product, in Debian's Chromium. Every test has a product of its own, so they go side by side. */
 export default defineConfig({
   testDir: 'tests/browser',
   outputDir: '.playwright/results',
-  fullyParallel: false,
-  workers: 1,
+  fullyParallel: true,
+  workers: 2,
   timeout: 120_000,
   expect: { timeout: 10_000 },
   reporter: [['list'], ['json', { outputFile: '.playwright/results.json' }]],

@@ -1,4 +1,4 @@
-import type { BankEntry } from '../core/remarks/bank'
+import type { BankEntry } from '../core/remarks/bank-entry'
 import type { Level } from '../core/scales/proficiency'
 
 /** Standards, levels and remarks of Brindle Bay: all of them made up here. */

@@ -1,6 +1,8 @@
-import type { CutOff } from '../core/proficiency/convert'
+import type { CutOff } from '../core/proficiency/cut-off'
 import type { Act, ActKind, Change } from '../core/acts/act'
-import { blanks, jointId, type Cell, type Kind, type RecordOf } from '../core/acts/records'
+import { SHAPE, blanks, type Kind, type RecordOf } from '../core/kinds'
+import { jointId } from '../core/kind'
+import type { Cell } from '../core/scores/cell'
 import { daysAfter } from '../core/calendar/date'
 import { periodOf } from '../core/calendar/periods'
 import { resolve } from '../core/remarks/bank'
@@ -145,7 +147,12 @@ const special: Record<string, (builder: ClassBuilder) => void> = {
     b.cell('Naledi', 'Notes 4', { value: { label: 'B+' } })
     for (const name of ['Ani', 'Sami', 'Freja', 'Deniz']) b.cell(name, 'Notes 5', { value: null, marks: [] })
     b.flush('type', '2026-11-25')
-    b.overrideOf('Mateo', 'Quarter 2', { percent: '80', label: 'B-', reason: 'Delta model redone after illness' })
+    b.overrideOf('Mateo', 'Quarter 2', {
+      percent: '80',
+      label: 'B-',
+      reason: 'Delta model redone after illness',
+      familyLine: 'With the delta model, which came in later.',
+    })
     b.flush('override', '2026-11-24')
     b.declare('Quarter 1', '2026-11-06')
   },
@@ -279,6 +286,7 @@ export class ClassBuilder {
     if (this.pending.length)
       this.acts.push({
         id: seededId(this.random),
+        shape: SHAPE,
         kind,
         at: `${day}T07:30:00.000Z`,
         changes: this.pending as Act['changes'],

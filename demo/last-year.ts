@@ -1,5 +1,5 @@
 import type { Act, Change } from '../core/acts/act'
-import { blanks, type Kind, type RecordOf } from '../core/acts/records'
+import { SHAPE, blanks, type Kind, type RecordOf } from '../core/kinds'
 import type { Period } from '../core/calendar/periods'
 import { seeded, seededId } from './random'
 
@@ -11,6 +11,7 @@ function change<K extends Kind>(kind: K, id: string, to: Partial<RecordOf<K>>): 
 }
 const actOf = (kind: Act['kind'], day: string, changes: Change[]): Act => ({
   id: seededId(random),
+  shape: SHAPE,
   kind,
   at: `${day}T08:00:00.000Z`,
   changes: changes as Act['changes'],

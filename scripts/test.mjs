@@ -84,7 +84,8 @@ await all(
   ),
   inTurn(
     () => beside('Format', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']),
-    () => beside('Lint, with the directions of the house', 'npx', ['eslint', '.']),
+    () => beside('Lint', 'npx', ['eslint', '.']),
+    () => beside('The walls of the house', 'npm', ['run', 'walls']),
     () => beside('Types of the core', 'npx', ['tsc', '-p', 'tsconfig.core.json']),
     () => beside('Types of the tests', 'npx', ['tsc', '-p', 'tsconfig.tests.json']),
   ),

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { schemas } from '../core/acts/records'
+import { kindNames, schemas, SHAPE, wholeFromShape, type Kind } from '../core/kinds'
 import { id, instant } from '../core/fields'
 import { pronounSets } from '../core/remarks/pronouns'
 import type { ClassSnapshot } from '../core/section'
@@ -7,7 +7,10 @@ import { availableScale } from './plans'
 import { rejections } from './problem'
 
 const span = z.object({ firstDay: z.string(), lastDay: z.string().nullable() })
-const recordsOf = <S extends z.ZodType>(schema: S) => z.record(z.string(), schema)
+/** The records of each kind, by id. */
+const recordSchemas = Object.fromEntries(
+  kindNames.map((kind) => [kind, z.record(z.string(), schemas[kind])]),
+) as unknown as { [K in Kind]: z.ZodRecord<z.ZodString, (typeof schemas)[K]> }
 
 const declaredGrade = z.object({
   studentId: z.string(),
@@ -65,29 +68,35 @@ export const classResponse = z.object({
   bank: z.array(
     z.object({ id: z.string(), code: z.string(), topic: z.string(), text: z.string(), starred: z.boolean() }),
   ),
-  records: z.object({
-    assignment: recordsOf(schemas.assignment),
-    category: recordsOf(schemas.category),
-    plan: recordsOf(schemas.plan),
-    cell: recordsOf(schemas.cell),
-    evidence: recordsOf(schemas.evidence),
-    override: recordsOf(schemas.override),
-    remark: recordsOf(schemas.remark),
-    declaration: recordsOf(schemas.declaration),
-    scale: recordsOf(schemas.scale),
-    pattern: recordsOf(schemas.pattern),
-    policy: recordsOf(schemas.policy),
-  }),
+  records: z.object(recordSchemas),
   declared: z.record(z.string(), z.array(declaredGrade)),
 }) satisfies z.ZodType<ClassSnapshot>
 
 /** One class as it is opened: with the number of its last act, and the cells that the district does not hold as they are; null before the first exchange. */
 export const openClassResponse = classResponse.extend({
   seq: z.number(),
+  /** The release of shapes that its records are in. */
+  shape: z.number(),
   /** Cells that the district does not hold as they are, and those of them that changed there; null before any exchange. */
   apart: z.object({ unsent: z.array(z.string()), held: z.array(z.string()) }).nullable(),
 })
 export type OpenClass = z.infer<typeof openClassResponse>
+
+/** A class as it was kept on this machine, maybe by an earlier release. */
+export const keptClass = z.preprocess(currentClass, openClassResponse)
+
+function currentClass(value: unknown): unknown {
+  const { shape = 1, records } = (value ?? {}) as { shape?: number; records?: Record<string, object> }
+  if (shape >= SHAPE || !records) return value
+  const read = Object.entries(records).map(([kind, ofKind]) => [
+    kind,
+    Object.fromEntries(
+      Object.entries(ofKind).map(([id, fields]) => [id, wholeFromShape(kind as Kind, fields as Fields, shape)]),
+    ),
+  ])
+  return { ...(value as object), shape: SHAPE, records: Object.fromEntries(read) }
+}
+type Fields = Record<string, unknown>
 
 /**
  * Acts on one class, each read by itself, so that one that cannot be read takes no other down. `sentAt` is the sender's

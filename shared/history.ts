@@ -1,8 +1,8 @@
 import { z } from 'zod'
 import { act, actKinds, change } from '../core/acts/act'
-import { schemas, type Kind } from '../core/acts/records'
+import { schemas, type Kind } from '../core/kinds'
 import { civilDate, count, id } from '../core/fields'
-import { idSchemas } from '../core/acts/records'
+import { idSchemas } from '../core/kinds'
 
 const kind = z.enum(Object.keys(schemas) as [Kind, ...Kind[]])
 

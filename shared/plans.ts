@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { act } from '../core/acts/act'
-import { schemas } from '../core/acts/records'
+import { schemas } from '../core/kinds'
 import { id, instant } from '../core/fields'
 import { gradingScale } from '../core/scales/grading'
 

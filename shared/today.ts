@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { methods } from '../core/acts/records'
+import { methods } from '../core/plan/plan'
 import { looseEndCodes } from '../core/looseends'
 
 const looseEnd = z.object({

@@ -1,5 +1,5 @@
 import type { Student } from '#core/section'
-import { assignmentsIn } from '#core/grading/rules'
+import { assignmentsIn } from '#core/plan/rules'
 import { spreadOf, type Spread } from '#core/grading/spread'
 import type { CellId } from '~/sheet/score-actions'
 import type { SheetRow } from '~/sheet/types'

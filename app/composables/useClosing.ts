@@ -1,4 +1,5 @@
-import { jointId, type Override } from '#core/acts/records'
+import { jointId } from '#core/kind'
+import type { Override } from '#core/grading/override'
 import { departures, standing } from '#core/grading/declared'
 import { toScore } from '#core/grading/section'
 import { cardBox, checkRemark, type RemarkFinding } from '#core/remarks/checks'
@@ -42,8 +43,8 @@ export function useClosing() {
   const unscored = computed(() => {
     void classroom.touched
     return classroom.snapshot && classroom.period
-      ? toScore(classroom.snapshot, classroom.period, classroom.period.lastDay)
-      : 0
+      ? toScore(classroom.snapshot, classroom.period, today.value)
+      : { now: 0, notYetDue: 0, ofLeavers: 0 }
   })
   const written = computed(() => lines.value.filter((line) => line.remark.trim() !== '').length)
   const overridden = computed(() => lines.value.filter((line) => line.grade?.override).length)

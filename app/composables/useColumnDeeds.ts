@@ -1,5 +1,5 @@
 import { beginning } from '#core/text'
-import type { Pattern } from '#core/acts/records'
+import type { Pattern } from '#core/plan/pattern'
 import type { Book } from './useBook'
 
 /** What can be done with a whole column: with its assignment in each class that it is of, as one step. */

@@ -1,6 +1,8 @@
+import { SHAPE } from '#core/kinds'
 import type { ActKind } from '#core/acts/act'
-import { changesTo, type Wanted } from '#core/acts/apply'
-import { noRecords, type Records } from '#core/acts/records'
+import { changesTo } from '#core/acts/apply'
+import type { Wanted } from '#core/wanted'
+import { noRecords, type Records } from '#core/records'
 import type { Classroom } from '~/stores/classroom'
 import { plansResponse, type ClassPlan, type PlansResponse, type Together } from '#shared/plans'
 
@@ -16,7 +18,7 @@ export function deedOf(kind: ActKind, parts: readonly Part[]): Together {
   return parts.flatMap(({ home, records, wanted }) => {
     const changes = changesTo({ ...noRecords(), ...records }, wanted) as Together[number]['act']['changes']
     return changes.length
-      ? [{ home, act: { id: crypto.randomUUID(), kind, at: new Date().toISOString(), changes } }]
+      ? [{ home, act: { id: crypto.randomUUID(), shape: SHAPE, kind, at: new Date().toISOString(), changes } }]
       : []
   })
 }

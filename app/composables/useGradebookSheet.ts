@@ -1,11 +1,12 @@
-import { jointId, type Category } from '#core/acts/records'
+import { categoryCalled } from '#core/plan/counterpart'
+import { jointId } from '#core/kind'
+import type { Category } from '#core/plan/category'
 import { periodOf } from '#core/calendar/periods'
 import { readDecimal } from '#core/number/decimal'
-import type { Known } from '#core/grading/grade'
+import { isBelowLine } from '#core/grading/grade'
 import { mean, median, middleHalf, type Spread } from '#core/grading/spread'
 import { worthOf } from '#core/scores/worth'
-import { toDouble } from '#core/number/ratio'
-import { reaches } from '#core/number/round'
+import { toDouble, type Ratio } from '#core/number/ratio'
 import { bySize, inOrder, isShown, studentsShown, type SheetView } from '~/sheet/view'
 import { scoreViews } from '~/sheet/score-view'
 import type { CellView, Footer, ResultColumn, ResultView, SheetColumn } from '~/sheet/types'
@@ -25,7 +26,7 @@ export function useGradebookSheet(book: Book, view: Ref<SheetView>, habits: Ref<
   function categoryIn(classroom: Classroom, id: string): string {
     if (classroom === lead) return id
     const name = lead.categories.find((each) => each.id === id)?.name
-    return classroom.categories.find((each) => each.name === name)?.id ?? 'none'
+    return categoryCalled(classroom.categories, name)?.id ?? 'none'
   }
 
   const shownWork = computed(() =>
@@ -61,7 +62,10 @@ export function useGradebookSheet(book: Book, view: Ref<SheetView>, habits: Ref<
     if (sort === 'grade' || sort === 'slipping')
       return bySize(
         found,
-        ({ classroom, student }) => classroom.gradeOfStudent(student.id)?.effective?.approx ?? null,
+        ({ classroom, student }) => {
+          const grade = classroom.gradeOfStudent(student.id)?.effective
+          return grade ? toDouble(grade.value) : null
+        },
         sort === 'grade' ? 'greatest' : 'smallest',
       )
     return bySize(found, (row) => sizeOfScore(row.id, sort), 'greatest')
@@ -69,7 +73,7 @@ export function useGradebookSheet(book: Book, view: Ref<SheetView>, habits: Ref<
 
   function isLow(classroom: Classroom, studentId: string): boolean {
     const grade = classroom.gradeOfStudent(studentId)?.effective
-    return grade ? !reaches(grade.approx, classroom.plan!.lowLine, grade.exactly) : false
+    return grade ? isBelowLine(classroom.plan!, grade) : false
   }
   function sizeOfScore(rowId: string, columnId: string): number | null {
     const place = book.placeOf(rowId, columnId)
@@ -154,10 +158,14 @@ export function useGradebookSheet(book: Book, view: Ref<SheetView>, habits: Ref<
     }
   }
 
+  /** The category of a class that a column of results is about; null for one of grades. */
+  const ofCategory = (classroom: Classroom, resultId: string): string | null =>
+    lead.categories.some((each) => each.id === resultId) ? categoryIn(classroom, resultId) : null
+
   function result(rowId: string, resultId: string): ResultView {
     const { classroom, studentId } = book.studentOf(rowId)
-    if (lead.categories.some((each) => each.id === resultId))
-      return categoryResult(classroom, studentId, categoryIn(classroom, resultId))
+    const categoryId = ofCategory(classroom, resultId)
+    if (categoryId) return categoryResult(classroom, studentId, categoryId)
     const grade = classroom.gradeOfStudent(studentId, resultId === 'period' ? undefined : resultId)
     if (!grade?.effective) return { text: '' }
     const was = grade.override ? (grade.computed?.percent ?? 'none') : undefined
@@ -183,9 +191,9 @@ export function useGradebookSheet(book: Book, view: Ref<SheetView>, habits: Ref<
   // ---- The lines under the rows ----
 
   /** The exact numbers of a result, of some of the classes. */
-  const numbers = (of: readonly Classroom[], resultId: string): readonly Known[] =>
+  const numbers = (of: readonly Classroom[], resultId: string): readonly Ratio[] =>
     of.flatMap((classroom) => {
-      const own = lead.categories.some((each) => each.id === resultId) ? categoryIn(classroom, resultId) : resultId
+      const own = ofCategory(classroom, resultId) ?? resultId
       return classroom.numbers.get(own === 'period' ? classroom.periodId! : own) ?? []
     })
 
@@ -197,7 +205,7 @@ export function useGradebookSheet(book: Book, view: Ref<SheetView>, habits: Ref<
       title: string,
       of: readonly Classroom[],
       column: (spread: Spread) => string | null,
-      result: (values: readonly Known[]) => string | null,
+      result: (values: readonly Ratio[]) => string | null,
     ): Footer => ({
       title,
       columns: new Map(shown.value.map(({ id }) => [id, column(book.spread(id, of.length === 1 ? of[0] : undefined))])),
@@ -238,5 +246,5 @@ export function useGradebookSheet(book: Book, view: Ref<SheetView>, habits: Ref<
     ]
   })
 
-  return { rows, columns, away, results, cells, result, version, footers }
+  return { rows, columns, away, results, ofCategory, cells, result, version, footers }
 }

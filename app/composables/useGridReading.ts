@@ -1,8 +1,10 @@
+import { categoryCalled } from '#core/plan/counterpart'
 import { beginning } from '#core/text'
-import { blanks, type Assignment } from '#core/acts/records'
+import { blanks } from '#core/kinds'
+import type { Assignment } from '#core/plan/assignment'
 import { gridChanges, type GridOutcome } from '#core/formats/grid/changes'
 import { readGrid, type GridColumn, type GridRow } from '#core/formats/grid/read'
-import type { Listed } from '#core/grading/rules'
+import type { Listed } from '#core/plan/rules'
 import { readDecimal } from '#core/number/decimal'
 import { proposedShortName } from '#core/scores/short-name'
 import type { Student } from '#core/section'
@@ -61,7 +63,7 @@ export function useGridReading(book: Book, { table, from, firstDate }: NamedTabl
       return copy ? { ...classroom.get('assignment', copy.assignmentId), id: copy.assignmentId } : null
     }
     const { dueOn, points } = newFields(column)
-    const named = classroom.categories.find((each) => each.name === column.category)
+    const named = categoryCalled(classroom.categories, column.category)
     const name = beginning(column.head, 120) || 'Untitled'
     return {
       ...blanks.assignment,

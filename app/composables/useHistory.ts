@@ -1,4 +1,4 @@
-import type { Kind } from '#core/acts/records'
+import type { Kind } from '#core/kinds'
 import { historyResponse, type HistoryEntry } from '#shared/history'
 
 /** What happened to a record, newest first; asked for again when the record changes and is saved. */

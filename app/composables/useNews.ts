@@ -1,4 +1,4 @@
-import { partsOf } from '#core/acts/records'
+import { partsOf } from '#core/kind'
 import { fullName } from '#core/section'
 import { news, saidOfKnown, type ClassAct } from '#shared/history'
 import type { Classroom } from '~/stores/classroom'

@@ -1,4 +1,5 @@
-import { jointId, partsOf, type Plan } from '#core/acts/records'
+import { jointId, partsOf } from '#core/kind'
+import type { Plan } from '#core/plan/plan'
 import {
   calculatedLevel,
   evidenceAt,
@@ -70,11 +71,15 @@ export function useProficiencySheet(open: (assignmentId: string) => void) {
     })),
   )
 
+  const unread = useUnreadCells(classroom, 'evidence')
+
   const dyeOf = (value: string) => Math.round(depthOf(scale.value, value) * DYES)
 
   function cell(studentId: string, columnId: string): CellView {
     const [assignmentId, standardId] = partsOf(columnId) as [string, string]
     const assignment = { ...classroom.get('assignment', assignmentId), id: assignmentId }
+    const left = unread.at(studentId, columnId)
+    if (left) return unreadView(left, levelText(studentId, columnId))
     const shown = evidenceAt(classroom.snapshot!, studentId, assignment, standardId)
     const found = levelOf(scale.value, shown?.level ?? null)
     if (!shown || !found) return { text: '' }
@@ -82,6 +87,9 @@ export function useProficiencySheet(open: (assignmentId: string) => void) {
     if (shown.origin === 'given') return { text: found.short, dye: dyeOf(found.value), words }
     return { text: '', converted: found.short, alone: true, words }
   }
+
+  const levelText = (...id: string[]) =>
+    levelOf(scale.value, classroom.get('evidence', jointId(...id)).level)?.short ?? ''
 
   const cells = (studentId: string) => (columnId: string) => cell(studentId, columnId)
 
@@ -103,18 +111,22 @@ export function useProficiencySheet(open: (assignmentId: string) => void) {
     )
 
   const actions: SheetActions = {
-    text: (...id) => levelOf(scale.value, classroom.get('evidence', jointId(...id)).level)?.short ?? '',
+    text: (...id) => unread.at(...id)?.text ?? levelText(...id),
     enter(studentId, columnId, text) {
       const read = readLevel(scale.value, text)
       if ('refused' in read) return read.refused
+      unread.end(studentId, columnId)
       set('level', [{ id: jointId(studentId, columnId), level: read.level }])
       return null
     },
-    clear: (cells) =>
-      void set(
+    leave: (studentId, columnId, text, reason) => unread.leave([studentId, columnId], text, reason),
+    clear(cells) {
+      cells.forEach((cell) => unread.end(...cell))
+      set(
         'clear',
         cells.map(([studentId, columnId]) => ({ id: jointId(studentId, columnId), level: null })),
-      ),
+      )
+    },
     paste(entries) {
       const read = entries.map(([studentId, columnId, text]) => ({
         id: jointId(studentId, columnId),
@@ -134,9 +146,14 @@ export function useProficiencySheet(open: (assignmentId: string) => void) {
           return below.map((id) => ({ id: jointId(...id), level }))
         }),
       ),
+    isPassedOver(studentId, columnId) {
+      const { dueOn } = classroom.get('assignment', partsOf(columnId)[0]!)
+      return dueOn !== null && !classroom.wasThere(studentId, dueOn)
+    },
     isBlank: (...id) => classroom.get('evidence', jointId(...id)).level === null,
     letter: () => false,
     open: (columnId) => open(partsOf(columnId)[0]!),
+    begin: () => 'This level is calculated from its evidence. Give a level in a column of evidence, and it follows.',
   }
 
   return { scale, standards, method, rows, columns, results, cells, result, evidence, actions, set, dyeOf }

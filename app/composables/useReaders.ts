@@ -1,5 +1,5 @@
 import type { z } from 'zod'
-import { schemas } from '#core/acts/records'
+import { schemas } from '#core/kinds'
 import { readDecimal } from '#core/number/decimal'
 
 type Read = { kept: string } | { problem: string }

@@ -14,6 +14,8 @@ export function useRosterRun(settled: () => void) {
   const next = ref<number | null>(null)
   let timer: ReturnType<typeof setTimeout> | undefined
   let over = false
+  /** The run that was asked for last. */
+  let wanted = ''
 
   async function attempt(work: () => Promise<void>): Promise<void> {
     problem.value = ''
@@ -30,13 +32,17 @@ export function useRosterRun(settled: () => void) {
     }
   }
 
-  /** Looks at a run until it is over. */
+  /** Looks at a run until it is over. Another one leaves the page at once: nothing can be done to it by mistake. */
   async function look(id: string): Promise<void> {
     clearTimeout(timer)
+    wanted = id
+    if (run.value?.id !== id) {
+      run.value = null
+      items.value = []
+    }
     try {
       const read = await ask(`/api/exchange/runs/${id}/roster`, rosterRunResponse)
-      if (over) return
-      if (run.value?.id !== id) items.value = []
+      if (over || wanted !== id) return
       run.value = read
       if (read.state === 'running') timer = setTimeout(() => void look(id), LOOK_MS)
       else {
@@ -54,7 +60,9 @@ export function useRosterRun(settled: () => void) {
   async function more(fromStart = false): Promise<void> {
     if (!run.value) return
     const query: Record<string, string> = fromStart || next.value === null ? {} : { after: String(next.value) }
-    const read = await ask(`/api/exchange/runs/${run.value.id}/items`, rosterItemsResponse, { query })
+    const { id } = run.value
+    const read = await ask(`/api/exchange/runs/${id}/items`, rosterItemsResponse, { query })
+    if (wanted !== id) return
     items.value = fromStart ? read.items : [...items.value, ...read.items]
     next.value = read.next
   }

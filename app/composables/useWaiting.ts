@@ -1,9 +1,9 @@
 import type { ActKind, Change } from '#core/acts/act'
 import { actWords, changeTold, type ChangeTold } from '#core/acts/told'
-import type { Wanted } from '#core/acts/apply'
-import { noRecords } from '#core/acts/records'
+import type { Wanted } from '#core/wanted'
+import { noRecords } from '#core/records'
 import type { ClassSnapshot } from '#core/section'
-import { openClassResponse } from '#shared/class'
+import { keptClass } from '#shared/class'
 import type { PutAside } from '~/queue/database'
 import { classKept, readKept } from '~/queue/kept'
 
@@ -28,7 +28,7 @@ export function useWaiting() {
 
   async function know(sectionId: string): Promise<void> {
     if (snapshots.has(sectionId) || classroom.snapshot?.section.id === sectionId) return
-    const kept = openClassResponse.safeParse((await readKept(person.actor, classKept(sectionId)))?.value)
+    const kept = keptClass.safeParse((await readKept(person.actor, classKept(sectionId)))?.value)
     if (kept.success) snapshots.set(sectionId, kept.data)
   }
 

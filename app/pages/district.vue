@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { blanks, type Policy } from '#core/acts/records'
+import { blanks } from '#core/kinds'
+import type { Fixed as Policy } from '#core/plan/fixed'
 import { scaleFaults } from '#core/scales/faults'
 import { togetherResponse } from '#shared/class'
 import { districtResponse, type DistrictResponse } from '#shared/plans'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { partsOf } from '#core/acts/records'
+import { partsOf } from '#core/kind'
 import { daysBetween } from '#core/calendar/date'
 import type { TodayClass } from '#shared/today'
 

@@ -1,6 +1,6 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 import type { Act, Change } from '#core/acts/act'
-import type { Kind } from '#core/acts/records'
+import type { Kind } from '#core/kinds'
 import type { Rejection } from '#shared/problem'
 
 /** An act that the server does not have yet. */

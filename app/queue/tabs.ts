@@ -11,7 +11,8 @@ export interface Heard {
   outcomes: Outcome[]
 }
 
-export type Told = { what: 'answers'; answers: Heard[] } | { what: 'decisions' } | { what: 'signed out' }
+export type Told =
+  { what: 'answers'; answers: Heard[] } | { what: 'decisions' } | { what: 'unread' } | { what: 'signed out' }
 
 const channel = 'BroadcastChannel' in globalThis ? new BroadcastChannel('yukata') : null
 

@@ -1,4 +1,5 @@
-import { partsOf, type Cell } from '#core/acts/records'
+import { partsOf } from '#core/kind'
+import type { Cell } from '#core/scores/cell'
 import type { BlockDeed } from '#core/scores/block'
 import { cellText } from '#core/scores/entry'
 import { fullName } from '#core/section'
@@ -59,12 +60,17 @@ export function bookActions(
       lines: parts.flatMap(({ classroom, outcome }) =>
         outcome.changes.map(({ id, to }) => ({ id, ...wordsOf(classroom, id, to, deed) })),
       ),
-      refused: [...parts.flatMap(({ outcome }) => outcome.refused.map(({ reason }) => reason)), ...lacking],
+      refused: [
+        ...parts.flatMap(({ classroom, outcome }) =>
+          outcome.refused.map(({ id, reason }) => `${whose(classroom, id)}: ${reason}`),
+        ),
+        ...lacking,
+      ],
       perform: () => asOne(() => parts.forEach(({ own, outcome }) => own.perform(outcome, deed))),
     }
   }
 
-  const actions: Omit<SheetActions, 'open'> = {
+  const actions: Omit<SheetActions, 'open' | 'begin'> = {
     text(...cell) {
       const found = at(...cell)
       return found ? found.own.text(found.id) : ''
@@ -73,7 +79,14 @@ export function bookActions(
       const found = at(rowId, columnId)
       return found ? found.own.enter(found.id, text) : NOT_THERE
     },
-    clear: (cells) => foresee(cells, { do: 'clear' }).perform(),
+    leave(rowId, columnId, text, reason) {
+      const found = at(rowId, columnId)
+      found?.own.leave(found.id, text, reason)
+    },
+    clear(cells) {
+      for (const { own, ids } of cellsIn(cells)) ids.forEach(own.endUnread)
+      foresee(cells, { do: 'clear' }).perform()
+    },
     paste: (entries) =>
       asOne(() => {
         const parts = byClass(entries, ([rowId, columnId]) => [rowId, columnId])
@@ -88,11 +101,17 @@ export function bookActions(
       asOne(() => {
         const copies = columns.flatMap(([first, ...below]) => {
           const from = at(...first!)
-          return from ? below.map((cell) => ({ cell, from: from.own.cellOf(from.id) })) : []
+          // Of a block, students who were not there are passed over; one cell by itself is meant.
+          const meant = below.length > 1 ? below.filter((cell) => !actions.isPassedOver(...cell)) : below
+          return from ? meant.map((cell) => ({ cell, from: from.own.cellOf(from.id) })) : []
         })
         for (const { own, found } of byClass(copies, ({ cell }) => cell))
           own.copy(found.map(({ id, thing }) => ({ id, from: thing.from })))
       }),
+    isPassedOver(...cell) {
+      const found = at(...cell)
+      return found === null || found.own.isPassedOver(found.id)
+    },
     isBlank(...cell) {
       const found = at(...cell)
       return found !== null && found.own.isBlank(found.id)
@@ -102,7 +121,9 @@ export function bookActions(
       if (key === '=') return (open.work(), true)
       if (key === 'f') return (open.fill(cells), true)
       return asOne(() => {
-        const parts = cellsIn(cells)
+        // Of a block, students who were not there are passed over; one cell by itself is meant.
+        const meant = cells.length > 1 ? cells.filter((cell) => !actions.isPassedOver(...cell)) : cells
+        const parts = cellsIn(meant)
         // A block is set as one: where any lacks the mark, all get it.
         const all = parts.every(({ own, ids }) => own.allMarked(key, ids))
         return parts.filter(({ own, ids }) => own.mark(key, ids, !all)).length > 0
@@ -111,6 +132,9 @@ export function bookActions(
   }
   return { actions, foresee }
 }
+
+const whose = (classroom: Classroom, id: string) =>
+  fullName(classroom.snapshot!.students.find((each) => each.id === partsOf(id)[0])!)
 
 /** One line of before and after. */
 function wordsOf(classroom: Classroom, id: string, to: Partial<Cell>, deed: BlockDeed) {

@@ -1,9 +1,11 @@
-import { schemas, type Assignment, type Category } from '#core/acts/records'
+import { schemas } from '#core/kinds'
+import type { Assignment } from '#core/plan/assignment'
+import type { Category } from '#core/plan/category'
 import { daysAfter } from '#core/calendar/date'
-import { saidOfVisibility } from '#core/grading/said'
+import { saidOfVisibility } from '#core/plan/said'
 import { readDecimal } from '#core/number/decimal'
 import { shortDay } from '~/composables/useWords'
-import type { Listed } from '#core/grading/rules'
+import type { Listed } from '#core/plan/rules'
 
 /** One thing that is done to several assignments at once. */
 export type BulkDeed =

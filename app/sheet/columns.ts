@@ -1,6 +1,6 @@
-import type { Assignment } from '#core/acts/records'
+import type { Assignment } from '#core/plan/assignment'
 import { wordsOfName } from '#core/formats/grid/names'
-import type { Listed } from '#core/grading/rules'
+import type { Listed } from '#core/plan/rules'
 
 /** One column of a sheet: an assignment and its copies in other classes. Its id is that of the first. */
 export interface Column {

@@ -1,6 +1,6 @@
 import Papa from 'papaparse'
 import { blockOf, isOneCell, laidOut, placesIn } from './block'
-import type { Block, Place } from './types'
+import type { Block, Place, Wish } from './types'
 
 export interface Box {
   x: number
@@ -14,7 +14,10 @@ export interface SheetHost {
   root: HTMLElement
   overlay: { active: HTMLElement; range: HTMLElement; input: HTMLInputElement }
   rows(): number
+  /** All columns, those at the right whose cells are computed among them. */
   columns(): number
+  /** How many of them are typed in; they come first. */
+  typed(): number
   /** Where a cell is in the content. Must not read layout. */
   rect(place: Place): Box
   element(place: Place): HTMLElement | null
@@ -26,16 +29,22 @@ export interface SheetHost {
   text(place: Place): string
   shown(place: Place): string
   enter(place: Place, text: string): string | null
+  /** Leaves in a cell what could not be read there. */
+  leave(place: Place, text: string, reason: string): void
   clear(places: Place[]): void
   paste(entries: { place: Place; text: string }[]): number
   /** Takes a pasted table in which names of students stand; answers whether it does. */
   named(table: string[][], from: Place): boolean
   /** Copies the first of each list of cells into those under it. */
   fillDown(columns: Place[][]): void
-  /** Where Enter goes from a cell. */
-  next(from: Place): Place
+  /** Where Enter goes from a cell, down or back up. */
+  next(from: Place, step: 1 | -1): Place
+  /** Whether a paste goes past the cell. */
+  passes(place: Place): boolean
   letter(key: string, places: Place[]): boolean
   open(column: number): void
+  /** Starts what a computed cell is for, or says why nothing can be done there. */
+  begin(place: Place, wish: Wish): string
   moved(place: Place): void
   /** Says something in the status line of the sheet. */
   say(words: string): void
@@ -54,6 +63,7 @@ export class SheetController {
   private editing = false
   private tabbable: HTMLElement | null = null
   private selected: HTMLElement[] = []
+  private framed: HTMLElement | null = null
   /** Whether the keyboard is on the sheet, also while the active cell is out of the window and not there. */
   private held = false
   /** The cell that was active when a finger came down on it: focus moves before the tap is told. */
@@ -82,30 +92,38 @@ export class SheetController {
 
   /** The cells of the block, row by row. */
   places(): Place[] {
-    return this.active.row < 0 ? [] : placesIn(this.block)
+    return this.active.row < 0 || this.isComputed ? [] : placesIn(this.block)
   }
 
   /** Goes to a cell; `extend` moves the other end of the block. */
   goTo(place: Place, { extend = false, focus = true } = {}): void {
-    const to = {
-      row: Math.max(extend ? 0 : -1, Math.min(this.host.rows() - 1, place.row)),
-      column: Math.max(0, Math.min(this.host.columns() - 1, place.column)),
-    }
+    // A block is of cells that are typed in; a computed one is selected by itself.
+    const extending = extend && !this.isComputed
+    const last = extending || place.row < 0 ? this.host.typed() : this.host.columns()
+    const column = Math.max(0, Math.min(last - 1, place.column))
+    const top = extending || column >= this.host.typed() ? 0 : -1
+    const to = { row: Math.max(top, Math.min(this.host.rows() - 1, place.row)), column }
     this.head = to
-    if (!extend) this.active = to
+    if (!extending) this.active = to
     this.host.reveal(to)
     this.paint()
-    if (extend) return
+    if (extending) return
     this.rove(focus)
     this.host.moved(to)
+  }
+
+  /** Whether the active cell is one that nobody types into. */
+  private get isComputed(): boolean {
+    return this.active.row >= 0 && this.active.column >= this.host.typed()
   }
 
   /** Places the frame and the block again, as after the columns changed. */
   paint(): void {
     const { active, range } = this.host.overlay
     const inHeads = this.active.row < 0 || this.host.rows() === 0 || this.host.columns() === 0
-    active.hidden = inHeads
-    if (!inHeads) lay(active, this.host.rect(this.active))
+    active.hidden = inHeads || this.isComputed
+    if (!active.hidden) lay(active, this.host.rect(this.active))
+    this.markComputed()
     range.hidden = isOneCell(this.block)
     if (!range.hidden) {
       const from = this.host.rect({ row: this.block.top, column: this.block.left })
@@ -139,6 +157,7 @@ export class SheetController {
 
   edit(seed: string | null): void {
     if (this.active.row < 0 || this.host.columns() === 0) return
+    if (this.isComputed) return this.begin({ type: seed ?? '' })
     this.head = this.active
     this.paint()
     const { input } = this.host.overlay
@@ -146,23 +165,18 @@ export class SheetController {
     input.hidden = false
     input.value = seed ?? this.host.text(this.active)
     input.setAttribute('aria-label', this.host.words(this.active))
-    input.removeAttribute('aria-invalid')
     this.editing = true
     input.focus({ preventScroll: true })
     if (seed === null) input.select()
   }
 
-  /** Keeps what was typed. Where it is refused, the editor stays open with it, and the reason is said. */
-  private commit(): boolean {
-    const { input } = this.host.overlay
-    const refused = this.host.enter(this.active, input.value)
-    if (refused) {
-      input.setAttribute('aria-invalid', 'true')
-      this.host.say(refused)
-      return false
-    }
+  /** Keeps what was typed. What cannot be read stays in its cell, marked, and the hands go on: a stack is never lost. */
+  private commit(): void {
+    const { value } = this.host.overlay.input
+    const refused = this.host.enter(this.active, value)
+    if (refused) this.host.leave(this.active, value, refused)
     this.close()
-    return true
+    if (refused) this.host.say(refused)
   }
 
   private close(): void {
@@ -177,7 +191,13 @@ export class SheetController {
   }
 
   private clear(): void {
+    if (this.isComputed) return this.begin('clear')
     this.host.clear(placesIn(this.block))
+  }
+
+  /** No key ever lands in another cell than the marked one: on a computed cell it starts what that is for. */
+  private begin(wish: Wish): void {
+    this.host.say(this.host.begin(this.active, wish))
   }
 
   private onKey(event: KeyboardEvent): void {
@@ -201,12 +221,13 @@ export class SheetController {
       return true
     }
     if (event.key === 'Enter') {
-      if (this.commit()) this.entered(event.shiftKey)
-      return true
+      this.commit()
+      return this.entered(event.shiftKey)
     }
     const step = steps[event.key]
     if (!step) return false
-    if (this.commit()) this.move(...step)
+    this.commit()
+    this.move(...step)
     return true
   }
 
@@ -249,12 +270,19 @@ export class SheetController {
   }
 
   private plain(event: KeyboardEvent, far: boolean): boolean {
-    return !far && !event.altKey && event.key.length === 1 && this.active.row >= 0 && this.typed(event.key)
+    if (far || event.altKey || event.key.length !== 1 || this.active.row < 0) return false
+    const isCapital = /^\p{Lu}$/u.test(event.key)
+    if (isCapital && !event.shiftKey && event.getModifierState('CapsLock')) {
+      this.host.say('Caps Lock is on. Small letters set marks; a capital begins a label.')
+      return true
+    }
+    return this.typed(event.key, isCapital)
   }
 
-  private typed(key: string): boolean {
-    if (/[0-9.,+]/.test(key)) return this.edited(key)
-    return this.host.letter(key.toLowerCase(), placesIn(this.block))
+  /** Digits and capitals begin an entry, as of a label of the scale; small letters are marks. */
+  private typed(key: string, isCapital: boolean): boolean {
+    if (this.isComputed || isCapital || /[0-9.,+]/.test(key)) return this.edited(key)
+    return this.host.letter(key, placesIn(this.block))
   }
 
   private stepped(rows: number, columns: number, extend: boolean): boolean {
@@ -272,13 +300,16 @@ export class SheetController {
   }
 
   private entered(back: boolean): boolean {
-    if (back) return this.stepped(-1, 0, false)
-    this.goTo(this.host.next(this.active))
+    this.goTo(this.host.next(this.active, back ? -1 : 1))
     return true
   }
 
   /** The top of each column of the block into the rest of it; in one cell, what stands above it. */
   private filledDown(): boolean {
+    if (this.isComputed) {
+      this.begin('fill')
+      return true
+    }
     const { top, bottom, left, right } = this.block
     const from = top === bottom ? top - 1 : top
     if (from < 0) return true
@@ -309,7 +340,7 @@ export class SheetController {
     // A finger may be about to scroll: a tap is taken when it is one.
     if (event.pointerType === 'touch') this.tapped = place && same(place, this.active) ? place : null
     if (!place || event.pointerType === 'touch') return
-    if (this.editing && !this.commit()) return
+    if (this.editing) this.commit()
     event.preventDefault()
     this.goTo(place, { extend: event.shiftKey })
     if (place.row < 0) return
@@ -328,7 +359,8 @@ export class SheetController {
   /** A tap goes to a cell; a second one on it edits. */
   private onTap(event: MouseEvent): void {
     const place = (event as PointerEvent).pointerType === 'touch' ? this.host.hit(event.target) : null
-    if (!place || (this.editing && !this.commit())) return
+    if (!place) return
+    if (this.editing) this.commit()
     this.goTo(place)
     if (this.tapped && same(place, this.tapped) && place.row >= 0) this.edit(null)
   }
@@ -356,14 +388,44 @@ export class SheetController {
   private onPaste(event: ClipboardEvent): void {
     if (this.editing || this.active.row < 0) return
     event.preventDefault()
+    if (this.isComputed) return this.begin('paste')
     const text = (event.clipboardData?.getData('text/plain') ?? '').replace(/\r?\n$/, '')
     const { data } = Papa.parse<string[]>(text, { delimiter: '\t' })
     if (this.host.named(data, this.active)) return
-    const entries = laidOut(data, this.block, this.host.rows(), this.host.columns())
+    const entries = this.laidPast(data)
     const refused = this.host.paste(entries)
     const last = entries.at(-1)
     if (last) this.goTo(last.place, { extend: true })
     this.host.say(refused ? `${refused} of ${entries.length} entries were refused and left out; the rest is in.` : '')
+  }
+
+  /** A computed cell stands in the part that does not scroll, so it wears its own frame. */
+  private markComputed(): void {
+    const now = this.isComputed ? this.host.element(this.active) : null
+    if (now === this.framed) return
+    this.framed?.removeAttribute('data-here')
+    now?.setAttribute('data-here', '')
+    this.framed = now
+  }
+
+  /** Lays a copied block on the rows from the selection on, past students who were not there on any of its days. */
+  private laidPast(texts: string[][]): { place: Place; text: string }[] {
+    const { top, bottom, left, right } = this.block
+    const wide = Math.max(right - left + 1, ...texts.map((line) => line.length))
+    const columns = [...Array(Math.min(wide, this.host.typed() - left)).keys()].map((at) => left + at)
+    // The marked row is meant, whoever's it is.
+    const rows = [...Array(this.host.rows()).keys()].filter(
+      (row) => row === top || columns.some((column) => !this.host.passes({ row, column })),
+    )
+    const first = rows.findIndex((row) => row >= top)
+    if (first < 0) return []
+    const last = Math.max(
+      first,
+      rows.findLastIndex((row) => row <= bottom),
+    )
+    return laidOut(texts, { top: first, bottom: last, left, right }, rows.length, this.host.typed()).map(
+      ({ place, text }) => ({ place: { ...place, row: rows[place.row]! }, text }),
+    )
   }
 
   /** Tells the screen reader which cells are in the block, by writing to their elements directly. */

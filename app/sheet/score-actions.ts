@@ -1,4 +1,6 @@
-import { jointId, type Cell } from '#core/acts/records'
+import { isBlank as isBlankCell } from '#core/scores/to-score'
+import { jointId } from '#core/kind'
+import type { Cell } from '#core/scores/cell'
 import type { ActKind } from '#core/acts/act'
 import { onBlock, type BlockCell, type BlockDeed, type BlockOutcome } from '#core/scores/block'
 import { enteredOn, markLetters, readEntry, type EntryPlace } from '#core/scores/entry'
@@ -31,6 +33,8 @@ export function scoreActions(classroom: Classroom) {
     }
   }
 
+  const unread = useUnreadCells(classroom, 'cell')
+
   const change = (kind: ActKind, cells: { id: string; to: Partial<Cell> }[]) =>
     classroom.change(
       kind,
@@ -49,15 +53,19 @@ export function scoreActions(classroom: Classroom) {
 
   return {
     cellOf,
-    text: (id: CellId) => valueText(cellOf(id).value),
+    text: (id: CellId) => unread.at(...id)?.text ?? valueText(cellOf(id).value),
 
     /** Keeps an entry; gives words when it is refused. */
     enter(id: CellId, text: string): string | null {
       const entry = readEntry(text, placeOf(id))
       if ('refused' in entry) return entry.refused
+      unread.end(...id)
       change('type', [{ id: jointId(...id), to: enteredOn(cellOf(id), entry) }])
       return null
     },
+
+    leave: unread.leave,
+    endUnread: (id: CellId) => unread.end(...id),
 
     /** Keeps those entries that can be read; gives how many cannot. */
     paste(entries: [CellId, text: string][]): number {
@@ -79,9 +87,11 @@ export function scoreActions(classroom: Classroom) {
       )
     },
 
+    isPassedOver: (id: CellId): boolean => !blockCell(id).there,
+
     isBlank(id: CellId): boolean {
       const { cell, there } = blockCell(id)
-      return there && cell.value === null && cell.marks.length === 0
+      return there && isBlankCell(cell)
     },
 
     allMarked: (key: string, ids: CellId[]) => ids.every((id) => hasMark(cellOf(id), key)),

@@ -1,9 +1,11 @@
-import { jointId, type Cell } from '#core/acts/records'
+import { jointId } from '#core/kind'
+import type { Cell } from '#core/scores/cell'
 import { readDecimal } from '#core/number/decimal'
 import { convertedLevel, cutOffsOf } from '#core/proficiency/convert'
 import { depthOf, levelOf } from '#core/scales/proficiency'
 import { marks, valueText, type Value } from '#core/scores/score'
 import { worthOf } from '#core/scores/worth'
+import { cellText } from '#core/scores/entry'
 import type { Classroom } from '~/stores/classroom'
 import type { CellView } from './types'
 
@@ -18,6 +20,9 @@ export function scoreViews(classroom: Classroom, studentId: string): (assignment
   const dropped = classroom.droppedOf(studentId)
   const levels = classroom.snapshot!.proficiencyScale
   const { scale } = classroom.plan!
+  const unread = useUnread()
+    .of(classroom.snapshot!.section.id)
+    .filter((each) => each.kind === 'cell')
   /** The level that the points of an item show of its standards, unless one was given for each of them. */
   function levelShown(assignmentId: string, { value, marks }: Readonly<Cell>): string | null {
     const assignment = get('assignment', assignmentId)
@@ -32,6 +37,8 @@ export function scoreViews(classroom: Classroom, studentId: string): (assignment
     const { points, dueOn } = get('assignment', assignmentId)
     const id = jointId(studentId, assignmentId)
     const cell = get('cell', id)
+    const left = unread.find((each) => each.id === id)
+    if (left) return unreadView(left, cellText(cell))
     let view = cellView(cell, points)
     if (dropped.has(assignmentId)) view = asDropped(view)
     if (dueOn !== null && !wasThere(studentId, dueOn)) view = { ...also(view, 'not in the class then'), away: true }

@@ -34,6 +34,8 @@ export interface CellView {
   alone?: boolean
   /** The district does not hold it as it is here. */
   unsent?: boolean
+  /** What stands in it could not be read, and counts nothing. */
+  unread?: boolean
   /** It waits for a decision: somebody else's stands, and another was typed here. */
   conflict?: boolean
   /** The whole cell in words, where it is more than its text. */
@@ -105,12 +107,17 @@ export interface ResultView {
   why?: string
 }
 
+/** What is wished of a computed cell: something typed (or the editor, with nothing), or a key that changes cells. */
+export type Wish = { type: string } | 'clear' | 'paste' | 'fill'
+
 /** What a sheet does with what is typed into it. Refusals are words for a person. */
 export interface SheetActions {
   /** What editing in place begins with. */
   text(rowId: string, columnId: string): string
   /** Keeps an entry; gives words when it is refused, and null when it is kept. */
   enter(rowId: string, columnId: string, text: string): string | null
+  /** Leaves in a cell what could not be read there, marked. */
+  leave(rowId: string, columnId: string, text: string, reason: string): void
   clear(cells: [rowId: string, columnId: string][]): void
   /** Takes a block of texts; gives how many were refused. */
   paste(entries: [rowId: string, columnId: string, text: string][]): number
@@ -120,8 +127,12 @@ export interface SheetActions {
   fillDown(columns: [rowId: string, columnId: string][][]): void
   /** Whether something is still to be typed there. Enter can go from one such to the next. */
   isBlank(rowId: string, columnId: string): boolean
+  /** Whether Enter, fills and pastes go past the cell: its student was not in the class on the due date. */
+  isPassedOver(rowId: string, columnId: string): boolean
   /** A letter typed on cells; answers whether it means something. */
   letter(key: string, cells: [rowId: string, columnId: string][]): boolean
+  /** Starts what a computed cell is for; gives words where there is nothing to start. */
+  begin(rowId: string, resultId: string, wish: Wish): string
   /** A column head was opened. */
   open(columnId: string): void
 }

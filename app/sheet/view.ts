@@ -1,7 +1,11 @@
-import { jointId, record, type Assignment, type Category } from '#core/acts/records'
+import { waitsFor } from '#core/scores/to-score'
+import { jointId } from '#core/kind'
+import { record } from '#core/records'
+import type { Assignment } from '#core/plan/assignment'
+import type { Category } from '#core/plan/category'
 import { periodOf, type Period } from '#core/calendar/periods'
-import type { Listed } from '#core/grading/rules'
-import { enrolledOn, type ClassSnapshot, type Student } from '#core/section'
+import type { Listed } from '#core/plan/rules'
+import type { ClassSnapshot, Student } from '#core/section'
 
 export const orders = ['due', 'newest', 'category', 'hand'] as const
 export const shows = ['all', 'missing', 'unscored', 'low'] as const
@@ -50,10 +54,15 @@ export function queryOf(view: SheetView): Record<string, string | undefined> {
   }
 }
 
-/** Whether a score is still to give: the student was there, and the cell has neither score nor mark. */
-export function isUnscored(snapshot: ClassSnapshot, student: Student, assignment: Listed<Assignment>): boolean {
-  const { value, marks } = record(snapshot.records, 'cell', jointId(student.id, assignment.id))
-  return value === null && marks.length === 0 && assignment.dueOn !== null && enrolledOn(student, assignment.dueOn)
+/** Whether a score is still to give now. */
+export function isUnscored(
+  snapshot: ClassSnapshot,
+  student: Student,
+  assignment: Listed<Assignment>,
+  today: string,
+): boolean {
+  const cell = record(snapshot.records, 'cell', jointId(student.id, assignment.id))
+  return waitsFor(cell, assignment, student.spans, today) === 'now'
 }
 const isMissing = (snapshot: ClassSnapshot, student: Student, assignment: Listed<Assignment>) =>
   record(snapshot.records, 'cell', jointId(student.id, assignment.id)).marks.includes('missing')
@@ -70,10 +79,9 @@ export function isShown(
   if (view.category !== null && each.categoryId !== view.category) return false
   if (view.standard !== null && !each.standardIds.includes(view.standard)) return false
   if (view.show === 'missing') return students.some((student) => isMissing(snapshot, student, each))
-  if (view.show === 'unscored') return isDue(each, today) && students.some((one) => isUnscored(snapshot, one, each))
+  if (view.show === 'unscored') return students.some((one) => isUnscored(snapshot, one, each, today))
   return true
 }
-const isDue = (each: Listed<Assignment>, today: string) => (each.dueOn ?? '9999') <= today
 
 /** The columns of a view in its order; they come by due date. */
 export function inOrder<T>(
@@ -109,12 +117,11 @@ export function studentsShown(
   show: SheetView['show'],
   of: { isLow: (studentId: string) => boolean; today: string },
 ): Student[] {
-  const due = columns.filter((each) => isDue(each, of.today))
   const wanted = {
     all: () => true,
     low: (student: Student) => of.isLow(student.id),
     missing: (student: Student) => columns.some((each) => isMissing(snapshot, student, each)),
-    unscored: (student: Student) => due.some((each) => isUnscored(snapshot, student, each)),
+    unscored: (student: Student) => columns.some((each) => isUnscored(snapshot, student, each, of.today)),
   }[show]
   return students.filter(wanted)
 }

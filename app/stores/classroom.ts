@@ -1,24 +1,27 @@
 import { fitted, type Act, type ActKind, type Change } from '#core/acts/act'
-import { applyChange, changesTo, changeTo, inverse, judge, type Outcome, type Wanted } from '#core/acts/apply'
-import { blanks, partsOf, record, type Assignment, type Kind, type RecordOf, type Records } from '#core/acts/records'
+import { applyChange, changesTo, changeTo, inverse, judge, type Outcome } from '#core/acts/apply'
+import type { Wanted } from '#core/wanted'
+import { SHAPE, blanks, type Kind, type RecordOf, kinds } from '#core/kinds'
+import { partsOf } from '#core/kind'
+import { record, type Records } from '#core/records'
+import type { Assignment } from '#core/plan/assignment'
 import { gradingPeriods, periodToday, type Period } from '#core/calendar/periods'
 import { Grades, type StudentGrade } from '#core/grading/grades'
-import { assignmentsIn, categoriesOf, planOf, rulesOf, withAncestors, type Listed } from '#core/grading/rules'
+import { assignmentsIn, categoriesOf, planOf, rulesOf, withAncestors, type Listed } from '#core/plan/rules'
 import { classGrades, studentsIn } from '#core/grading/section'
 import { mean as meanIn, spreadOf, worthsOf, type Spread } from '#core/grading/spread'
 import type { GradeWork } from '#core/grading/work/grade'
+import { refusalIn } from '#core/ground'
 import { looseEnds } from '#core/looseends'
+import { unreadEnds } from '#core/looseends/unread'
 import { enrolledOn, type ClassSnapshot, type Student } from '#core/section'
-import { openClassResponse, togetherResponse, type OpenClass } from '#shared/class'
+import { keptClass, openClassResponse, togetherResponse, type OpenClass } from '#shared/class'
 import type { ClassAct } from '#shared/history'
 import type { Together } from '#shared/plans'
 import { answeredSince, classKept, forgetAnswered, keepRead, readKept } from '~/queue/kept'
 import type { Heard } from '~/queue/tabs'
 import { useDecisions } from './decisions'
 import { useStepping, type SteppedClass, type Stepping } from './stepping'
-
-/** Records that belong to one student; a change of another kind may move every grade. */
-const ofStudent = new Set<Kind>(['cell', 'evidence', 'override', 'remark'])
 
 /** A note that is longer is not offered again. */
 const NOTE_LENGTH = 60
@@ -60,6 +63,7 @@ function classroomSetup() {
   const spreads = new Map<string, Spread>()
 
   const decisions = useDecisions()
+  const unread = useUnread()
   const conflicts = {
     find: (kind: Kind, id: string) => decisions.find(snapshot.value?.section.id ?? '', kind, id),
     end: (kind: Kind, id: string) => decisions.end(snapshot.value?.section.id ?? '', kind, id),
@@ -94,7 +98,7 @@ function classroomSetup() {
   const settled = refThrottled(touched, ENDS_MS)
   const ends = computed(() => {
     void settled.value
-    return live(looseEnds) ?? []
+    return live((it) => [...unreadEnds(it, unread.of(it.section.id)), ...looseEnds(it)]) ?? []
   })
   /** What the class's numbers are made of, by result: the grades of the period and the longer ones, and its categories. */
   const numbers = computed(() => {
@@ -157,6 +161,7 @@ function classroomSetup() {
     unsent = apart && new Set(apart.unsent)
     held = new Set(apart?.held)
     snapshot.value = markRaw(read)
+    unread.keepOnly(sectionId, (id) => isCellOf(read, id))
     look(wantedPeriod)
     if (another) void own.load()
   }
@@ -177,7 +182,7 @@ function classroomSetup() {
     } catch (error) {
       if (!(error instanceof ApiProblem) || !error.unreachable) throw error
       const kept = await readKept(actor, classKept(sectionId))
-      const parsed = openClassResponse.safeParse(kept?.value)
+      const parsed = keptClass.safeParse(kept?.value)
       if (!kept || !parsed.success) throw error
       keptSince.value = kept.at
       for (const { changes } of await answeredSince(actor, sectionId, parsed.data.seq))
@@ -249,6 +254,11 @@ function classroomSetup() {
     }
     const changes = changesTo(snapshot.value!.records, fit)
     if (changes.length === 0) return false
+    const refused = refusalIn(snapshot.value!, changes)
+    if (refused) {
+      notices.value.push(`That cannot be kept: ${refused}`)
+      return false
+    }
     if (pencil.value) {
       lay(changes)
       return true
@@ -258,12 +268,15 @@ function classroomSetup() {
   }
 
   function perform(kind: ActKind, changes: Change[], marks: Pick<Act, 'of' | 'deed' | 'sitting'> = {}): Act {
-    const act = { id: crypto.randomUUID(), kind, at: new Date().toISOString(), ...marks, changes } as Act
+    const act = { id: crypto.randomUUID(), shape: SHAPE, kind, at: new Date().toISOString(), ...marks, changes } as Act
     // Written down before anything shows it.
     saving.save(snapshot.value!.section.id, act)
     unheard.set(act.id, changes)
     unanswered.set(act.id, changes)
-    for (const each of changes) conflicts.end(each.kind, each.id)
+    for (const each of changes) {
+      conflicts.end(each.kind, each.id)
+      unread.end(snapshot.value!.section.id, each.kind, each.id)
+    }
     lay(changes)
     return act
   }
@@ -278,16 +291,17 @@ function classroomSetup() {
 
   function lay(changes: readonly Change[]): void {
     for (const each of changes) applyChange(snapshot.value!.records, each)
-    if (changes.some((each) => !ofStudent.has(each.kind))) return recomputeAll()
+    if (changes.some(({ kind }) => kinds[kind].moves === 'class')) return recomputeAll()
     const ids = new Set<string>()
     for (const { kind, id } of changes) {
       const [studentId, second] = partsOf(id) as [string, string]
+      const { moves } = kinds[kind]
       ids.add(studentId)
-      if (kind === 'cell') {
+      if (moves === 'score') {
         grades?.rescore(studentId, second)
         unsent?.add(id)
         spreads.delete(second)
-      } else if (kind === 'override') grades?.reoverride(studentId)
+      } else if (moves === 'override') grades?.reoverride(studentId)
     }
     for (const id of ids) rowOf(id).value++
     touched.value++
@@ -484,6 +498,13 @@ function classroomSetup() {
     undo: () => step('undo'),
     redo: () => step('redo'),
   }
+}
+
+/** Whether a cell still is one of the class: of a student, and of an assignment that is there. */
+function isCellOf({ students, records }: ClassSnapshot, id: string): boolean {
+  const [studentId, assignmentId] = partsOf(id) as [string, string]
+  const assignment = records.assignment[assignmentId]
+  return students.some((each) => each.id === studentId) && assignment !== undefined && !assignment.removed
 }
 
 const keyOf = ({ kind, id }: Change) => `${kind} ${id}`

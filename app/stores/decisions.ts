@@ -1,4 +1,4 @@
-import type { Kind } from '#core/acts/records'
+import type { Kind } from '#core/kinds'
 import { withDatabase, type Conflict, type PutAside } from '~/queue/database'
 import { readLocal, removeLocal } from '~/queue/local'
 import type { Leftovers } from '~/queue/pending'

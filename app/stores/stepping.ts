@@ -1,3 +1,4 @@
+import { SHAPE } from '#core/kinds'
 import type { Act, Change } from '#core/acts/act'
 import { inverse } from '#core/acts/apply'
 import { addStep, mergedSteps, stepsOf, type Step } from '#core/acts/steps'
@@ -103,6 +104,7 @@ export function useStepping(it: Stepped) {
           home,
           act: {
             id: crypto.randomUUID(),
+            shape: SHAPE,
             kind,
             at: new Date().toISOString(),
             of: act.id,

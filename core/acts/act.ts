@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { instant } from '../fields'
-import { idSchemas, schemas, type Kind, type RecordOf } from './records'
-import type { Wanted } from './apply'
+import { fromShape, idSchemas, kindNames, schemas, SHAPE, type Kind, type RecordOf } from '../kinds'
+import type { Wanted } from '../wanted'
 
 /** Which hand made the change. The journal keeps it, so that history can say "by typing" or "by undo". */
 export const actKinds = [
@@ -64,24 +64,23 @@ export function fitted(wanted: readonly Wanted[]): Wanted[] | { fault: string } 
   return fit
 }
 
+/** A change of any kind of record: one of the list of kinds. */
 export const change = z
-  .discriminatedUnion('kind', [
-    changeOf('assignment'),
-    changeOf('category'),
-    changeOf('plan'),
-    changeOf('cell'),
-    changeOf('evidence'),
-    changeOf('override'),
-    changeOf('remark'),
-    changeOf('declaration'),
-    changeOf('scale'),
-    changeOf('pattern'),
-    changeOf('policy'),
-  ])
-  .refine((each) => sameKeys(each.from, each.to), 'A change names the same fields before and after.')
+  .discriminatedUnion('kind', kindNames.map(changeOf) as unknown as [ReturnType<typeof changeOf<'cell'>>])
+  .refine(
+    (each) => sameKeys(each as Change),
+    'A change names the same fields before and after.',
+  ) as unknown as z.ZodType<Change>
 
-/** One deed of one person: what it changes, and an id made where it happened. The same id twice is the same act. */
-export const act = z.strictObject({
+/** A change that an earlier release wrote, as this one would have written it. */
+export const currentChange = <C extends Pick<Change, 'kind' | 'from' | 'to'>>(change: C, shape: number): C =>
+  shape < SHAPE
+    ? { ...change, from: fromShape(change.kind, change.from, shape), to: fromShape(change.kind, change.to, shape) }
+    : change
+
+const written = z.strictObject({
+  /** The release of shapes that its changes are written in; acts of the first release do not say it. */
+  shape: z.int().min(1).max(SHAPE),
   id: z.uuid(),
   kind: z.enum(actKinds),
   at: instant,
@@ -93,10 +92,30 @@ export const act = z.strictObject({
   sitting: z.uuid().optional(),
   changes: z.array(change).min(1).max(10_000),
 })
-export type Act = z.infer<typeof act>
+/**
+ * One deed of one person: what it changes, and an id made where it happened. The same id twice is the same act. One that
+ * has waited since an earlier release is read as this one would have written it.
+ */
+export const act = z.preprocess(current, written)
+export type Act = z.infer<typeof written>
 export type ActKind = Act['kind']
 
-function sameKeys(a: object, b: object): boolean {
-  const keys = Object.keys(a)
-  return keys.length === Object.keys(b).length && keys.every((key) => key in b)
+function current(sent: unknown): unknown {
+  const { shape = 1, changes } = (sent ?? {}) as { shape?: unknown; changes?: unknown }
+  if (typeof shape !== 'number' || shape >= SHAPE || !Array.isArray(changes)) return sent
+  return { ...(sent as object), shape: SHAPE, changes: changes.map((each) => readable(each, shape)) }
+}
+
+/** What looks like a change is read as one of that release; whether it is one is decided by the schema. */
+function readable(sent: unknown, shape: number): unknown {
+  const { kind, from, to } = (sent ?? {}) as { kind?: unknown; from?: unknown; to?: unknown }
+  const isChange = kindNames.includes(kind as Kind) && isFields(from) && isFields(to)
+  return isChange ? currentChange(sent as Change, shape) : sent
+}
+
+const isFields = (value: unknown) => typeof value === 'object' && value !== null && !Array.isArray(value)
+
+function sameKeys({ from, to }: { from?: unknown; to?: unknown }): boolean {
+  const keys = Object.keys(from as object)
+  return keys.length === Object.keys(to as object).length && keys.every((key) => key in (to as object))
 }

@@ -1,8 +1,8 @@
+import { same } from '../same'
 import type { Change } from './act'
-import { blanks, type Kind, type RecordOf, type Records } from './records'
-
-/** A wanted state of some fields of a record: what an act brings about, whatever is there now. */
-export type Wanted = { [K in Kind]: { kind: K; id: string; to: Partial<RecordOf<K>> } }[Kind]
+import type { Wanted } from '../wanted'
+import { blanks, type Kind, type RecordOf } from '../kinds'
+import type { Records } from '../records'
 
 /** What became of one change where the records are kept. */
 export type Outcome =
@@ -64,16 +64,4 @@ export function judge(present: Record<string, unknown>, change: Change): Outcome
   if (keys.every((key) => same(present[key], from[key])) || keys.every((key) => same(present[key], to[key])))
     return { done: 'applied' }
   return { done: 'meanwhile', present: Object.fromEntries(keys.map((key) => [key, present[key]])) }
-}
-
-/** Equality of plain data, whatever the order of its keys. */
-export function same(a: unknown, b: unknown): boolean {
-  if (a === b) return true
-  if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return false
-  if (Array.isArray(a) !== Array.isArray(b)) return false
-  const keys = Object.keys(a)
-  return (
-    keys.length === Object.keys(b).length &&
-    keys.every((key) => key in b && same((a as Record<string, unknown>)[key], (b as Record<string, unknown>)[key]))
-  )
 }

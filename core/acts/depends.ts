@@ -1,5 +1,5 @@
 import type { Act, Change } from './act'
-import { partsOf } from './records'
+import { partsOf } from '../kind'
 
 /**
  * Whether an act rests on one of those that are held back: it changes a record that one of them changes, or speaks of a

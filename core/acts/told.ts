@@ -2,7 +2,9 @@ import { beginning } from '../text'
 import { cellText } from '../scores/entry'
 import { fullName, type ClassSnapshot } from '../section'
 import type { ActKind, Change } from './act'
-import { blanks, partsOf, type Cell, type Kind, type RecordOf } from './records'
+import { blanks, type Kind, type RecordOf } from '../kinds'
+import { partsOf } from '../kind'
+import type { Cell } from '../scores/cell'
 
 /** What kind of act it was, as a teacher would say it. */
 export const actWords: Readonly<Record<ActKind, string>> = {

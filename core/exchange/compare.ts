@@ -1,4 +1,4 @@
-import { same } from '../acts/apply'
+import { same } from '../same'
 import type { Sendable, SendableType } from './wanted'
 
 type Fields = Record<string, unknown>

@@ -1,7 +1,11 @@
-import { jointId, partsOf, record, type Assignment, type Cell } from '../acts/records'
+import { isBlank } from '../scores/to-score'
+import { jointId, partsOf } from '../kind'
+import { record } from '../records'
+import type { Assignment } from '../plan/assignment'
+import type { Cell } from '../scores/cell'
 import { periodOf } from '../calendar/periods'
-import type { DeclaredGrade } from '../grading/declared'
-import { assignmentsOf, categoriesOf, planOf, type Listed } from '../grading/rules'
+import type { DeclaredGrade } from '../grading/declaration'
+import { assignmentsOf, categoriesOf, planOf, type Listed } from '../plan/rules'
 import { toDouble } from '../number/ratio'
 import { worthOf } from '../scores/worth'
 import { valueText } from '../scores/score'
@@ -108,7 +112,7 @@ function resultsOf(
     const [studentId, assignmentId] = partsOf(id) as [string, string]
     const assignment = byId.get(assignmentId)
     const student = students.get(studentId)
-    if (!assignment || !student || (cell.value === null && cell.marks.length === 0)) return []
+    if (!assignment || !student || isBlank(cell)) return []
     return [
       {
         type: 'result',

@@ -1,8 +1,11 @@
 import type { CivilDate } from '../calendar/date'
 import type { Period } from '../calendar/periods'
-import { jointId, record, type Assignment } from '../acts/records'
+import { jointId } from '../kind'
+import { record } from '../records'
+import type { Assignment } from '../plan/assignment'
 import { Grades } from '../grading/grades'
-import { assignmentsIn, planOf, withAncestors } from '../grading/rules'
+import { familyGrade, type FamilyGrade } from './grade'
+import { assignmentsIn, planOf, withAncestors } from '../plan/rules'
 import { valueText, type Mark } from '../scores/score'
 import { enrolledOn, type ClassSnapshot, type Student } from '../section'
 import { isSeen, seenFrom } from './visibility'
@@ -28,7 +31,7 @@ export interface Hidden {
 /** What a family sees of one student in one period. `hidden` is for the teacher, and never in what a family gets. */
 export interface FamilyView {
   lines: FamilyLine[]
-  grades: { title: string; percent: string | null; label: string | null }[]
+  grades: (FamilyGrade & { title: string })[]
   hidden: Hidden[]
 }
 
@@ -70,25 +73,23 @@ export function familyView(snapshot: ClassSnapshot, student: Student, period: Pe
       note: forFamily && shown ? cell.note : '',
     })
   }
-  layGrades(view, snapshot, student, period, unshown)
+  addGrades(view, snapshot, student, period, unshown)
   return view
 }
 
-function layGrades(view: FamilyView, snapshot: ClassSnapshot, student: Student, period: Period, unshown: number): void {
-  const { families } = planOf(snapshot)
-  if (families === 'neither') {
+function addGrades(view: FamilyView, snapshot: ClassSnapshot, student: Student, period: Period, unshown: number): void {
+  const plan = planOf(snapshot)
+  if (plan.families === 'neither') {
     view.hidden.push({ what: 'Grades', why: 'The plan shows families neither percent nor letter.' })
     return
   }
   const grades = new Grades({ ...snapshot, students: [student] })
   for (const each of withAncestors(snapshot, period)) {
-    const grade = grades.of(student.id, each.id).effective
-    if (!grade) continue
-    view.grades.push({
-      title: each.title,
-      percent: families === 'label' ? null : grade.percent,
-      label: families === 'percent' ? null : grade.label,
-    })
+    const typed = record(snapshot.records, 'override', jointId(student.id, each.id))
+    const grade = familyGrade(plan, grades.of(student.id, each.id), typed)
+    if (grade) view.grades.push({ title: each.title, ...grade })
+    if (typed.reason)
+      view.hidden.push({ what: `Why you gave the grade of ${each.title}`, why: 'It is for the record.' })
   }
   if (view.grades.length && unshown)
     view.hidden.push({

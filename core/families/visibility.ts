@@ -1,5 +1,5 @@
 import { daysAfter, type CivilDate } from '../calendar/date'
-import type { Assignment } from '../acts/records'
+import type { Assignment } from '../plan/assignment'
 
 /** From when a family sees an assignment: from the beginning, from a day on, or never, and then why. */
 export type Seen = { from: 'now' } | { from: CivilDate } | { never: string }

@@ -1,81 +1,243 @@
-import { jointId, record, type Assignment, type Plan } from '../acts/records'
+import { jointId } from '../kind'
+import type { Assignment } from '../plan/assignment'
+import type { Cell } from '../scores/cell'
+import type { Plan } from '../plan/plan'
 import { thousandths } from '../number/decimal'
-import { toDouble } from '../number/ratio'
+import { divided, gcd, lcm, times, type Int } from '../number/int'
+import { compare, inSteps, ofDecimal, type Ratio } from '../number/ratio'
 import { contribution } from '../scores/contribution'
 import { worthOf, type WorthScales } from '../scores/worth'
-import type { ClassSnapshot, Student } from '../section'
+import type { Student } from '../section'
 import type { GradingContext } from './context'
-import type { Listed } from './rules'
+import { places } from './places'
+import type { Listed } from '../plan/rules'
 
-/** Figures up to here, in thousandths, have shares that doubles tell apart whenever they differ. */
-const PRECISE = 2 ** 25
+/** Whole numbers: doubles where all of them fit, else of any size. */
+export type Ints = Float64Array | Int[]
 
-/**
- * The scores of a class as columns of numbers, students by assignments: what the sums run over.
- *
- * `NaN` is a score that contributes nothing; a share is `NaN` too where nothing is possible. Equal shares are equal
- * doubles, and different ones differ, as long as `precise` holds.
- */
-export interface Columns {
-  students: Student[]
-  assignments: readonly Listed<Assignment>[]
-  rowOf: Map<string, number>
-  columnOf: Map<string, number>
-  multiplier: Float64Array
-  /** multiplier × points possible. */
-  size: Float64Array
-  /** Points earned, and their share of the points possible. */
-  earned: Float64Array
-  share: Float64Array
-  precise: boolean
+/** What a score adds above its category's line for each unit earned, and below the line whatever was earned. */
+export interface Basis {
+  numerator: Ints
+  denominator: Ints
 }
 
-/** Reads the records of a class into columns. */
-export function columnsOf(context: GradingContext): Columns {
-  const { assignments } = context
-  const { students } = context.snapshot
-  const columns: Columns = {
-    students,
-    assignments,
-    rowOf: new Map(students.map((each, at) => [each.id, at])),
-    columnOf: new Map(assignments.map((each, at) => [each.id, at])),
-    multiplier: Float64Array.from(assignments, (each) => Number(each.multiplier)),
-    size: Float64Array.from(assignments, (each) => Number(each.multiplier) * Number(each.points)),
-    earned: new Float64Array(students.length * assignments.length),
-    share: new Float64Array(students.length * assignments.length),
-    precise: assignments.every((each) => thousandths(each.points) < PRECISE),
-  }
-  const reading = readingOf(context)
-  for (let row = 0; row < students.length; row++)
-    for (let column = 0; column < assignments.length; column++) readCell(columns, reading, row, column)
-  return columns
+/** Whether a score is in no sum, or only adds (nothing possible, or extra credit), or is earned of something. */
+export const OUT = 0
+export const EXTRA = 1
+export const SCORED = 2
+
+/**
+ * The scores of a class as columns of whole numbers, students by assignments: what the sums run over.
+ *
+ * Everything typed has at most three decimals, so there is a unit in which every score is whole. Sums of whole numbers are
+ * exact, and equal shares are equal numbers: no rounding noise decides anything.
+ */
+export interface Columns {
+  students: readonly Student[]
+  assignments: readonly Listed<Assignment>[]
+  rowOf: ReadonlyMap<string, number>
+  columnOf: ReadonlyMap<string, number>
+  grain: Grain
+  state: Uint8Array
+  /** Points earned, in units. */
+  earned: Ints
+  /** Points possible, in units. */
+  possible: Ints
+  /** What multipliers are whole numbers of, in thousandths. */
+  perMultiplier: number
+  /** multiplier × points possible: of equal shares the smaller is dropped first. */
+  size: Ints
+  points: Basis
+  equal: Basis
+  /** Units earned × this compare as shares of the points possible. */
+  share: Ints
+}
+
+/** In how fine a unit scores are kept. */
+interface Grain {
+  /** Units in a point. */
+  perPoint: number
+  /** Whether a score may be too large for a double. */
+  isLarge: boolean
 }
 
 /** What reading a cell needs besides the cell. */
 export interface Reading extends WorthScales {
-  snapshot: ClassSnapshot
+  cells: Readonly<Record<string, Readonly<Cell>>>
   plan: Readonly<Plan>
 }
 
 export const readingOf = ({ snapshot, plan }: GradingContext): Reading => ({
-  snapshot,
+  cells: snapshot.records.cell,
   plan,
   scale: plan.scale,
   levels: snapshot.proficiencyScale,
 })
 
-/** Reads one cell into the columns, as after a keystroke. */
-export function readCell(columns: Columns, reading: Reading, row: number, column: number): void {
+/** Reads the records of a class into columns, in the coarsest unit that holds them all. */
+export function columnsOf(context: GradingContext): Columns {
+  const { assignments, snapshot } = context
+  const { students } = snapshot
+  const scores = scoresOf(context)
+  const grain = grainOf(assignments, scores)
+  const possible = assignments.map((each) => unitsOf(ofDecimal(each.points), grain)!)
+  const columns: Columns = {
+    students,
+    assignments,
+    rowOf: new Map(students.map((each, at) => [each.id, at])),
+    columnOf: new Map(assignments.map((each, at) => [each.id, at])),
+    grain,
+    state: new Uint8Array(scores.thousandths.length),
+    earned: earnedOf(scores, grain),
+    possible: toInts(possible),
+    ...basesOf(assignments, possible),
+  }
+  for (let at = 0; at < columns.state.length; at++)
+    if (scores.isThere[at]) columns.state[at] = stateOf(columns, at % assignments.length)
+  return columns
+}
+
+/** Nothing possible, or extra credit: it only adds, and no drop takes it. */
+const stateOf = ({ possible, assignments }: Columns, column: number) =>
+  possible[column]! > 0 && !assignments[column]!.extraCredit ? SCORED : EXTRA
+
+/** What all cells are worth, students by assignments. */
+interface Scores {
+  isThere: Uint8Array
+  /** Thousandths of a point, of all that are whole in them. */
+  thousandths: Float64Array
+  /** The others, by place. */
+  fine: Map<number, Ratio>
+}
+
+function scoresOf(context: GradingContext): Scores {
+  const { assignments, snapshot } = context
+  const { students } = snapshot
+  const reading = readingOf(context)
+  const size = students.length * assignments.length
+  const scores: Scores = { isThere: new Uint8Array(size), thousandths: new Float64Array(size), fine: new Map() }
+  const placeOf = places(students, assignments)
+  const width = assignments.length
+  const { cells } = reading
+  for (const id in cells) {
+    const at = placeOf(id)
+    if (at < 0) continue
+    const column = at % width
+    const worth = worthIn(reading, students[(at - column) / width]!, assignments[column]!, cells[id]!)
+    if (worth === null) continue
+    scores.isThere[at] = 1
+    if (typeof worth === 'number') scores.thousandths[at] = worth
+    else scores.fine.set(at, worth)
+  }
+  return scores
+}
+
+/** What a cell is worth, in thousandths of a point where those are whole; null where it is in no sum. */
+function worthIn(
+  reading: Reading,
+  student: Student,
+  assignment: Listed<Assignment>,
+  cell: Readonly<Cell>,
+): number | Ratio | null {
+  if (!assignment.counts) return null
+  const found = contribution(cell, assignment, reading.plan, student.spans)
+  if (!('value' in found)) return null
+  if ('points' in found.value) return thousandths(found.value.points)
+  const worth = worthOf(found.value, assignment.points, reading)
+  if (!worth) return null
+  const { whole, isAll } = inSteps(worth.earned, 1000)
+  return isAll && typeof whole === 'number' ? whole : worth.earned
+}
+
+/** A score that is no whole number of thousandths is one of these: a percent or label has at most two hundred thousandths. */
+const FINEST = 1000 * 200_000
+const THOUSANDTH = 1000
+
+/** The coarsest unit that holds all scores and points possible: the coarser, the smaller are the numbers of all sums. */
+function grainOf(assignments: readonly Listed<Assignment>[], scores: Scores): Grain {
+  if (scores.fine.size) {
+    const largest = Math.floor(Number.MAX_SAFE_INTEGER / FINEST) * 1000
+    const isLarge =
+      scores.thousandths.some((each) => each > largest) ||
+      assignments.some((each) => thousandths(each.points) > largest) ||
+      [...scores.fine.values()].some((each) => compare(each, { n: largest, d: 1000 }) > 0)
+    return { perPoint: FINEST, isLarge }
+  }
+  let step = THOUSANDTH
+  const fit = (value: number) => {
+    while (value % step !== 0) step /= 10
+  }
+  for (const each of assignments) fit(thousandths(each.points))
+  for (let at = 0; at < scores.thousandths.length && step > 1; at++) fit(scores.thousandths[at]!)
+  return { perPoint: THOUSANDTH / step, isLarge: false }
+}
+
+function earnedOf({ thousandths: whole, fine }: Scores, grain: Grain): Ints {
+  const { perPoint } = grain
+  const inUnits = (each: number) => (perPoint <= THOUSANDTH ? each / (THOUSANDTH / perPoint) : each * (perPoint / 1000))
+  if (!grain.isLarge) {
+    for (let at = 0; at < whole.length; at++) whole[at] = inUnits(whole[at]!)
+    for (const [at, each] of fine) whole[at] = unitsOf(each, grain) as number
+    return whole
+  }
+  const large = Array.from(whole, (each): Int => times(each, perPoint / 1000))
+  for (const [at, each] of fine) large[at] = unitsOf(each, grain)!
+  return large
+}
+
+/** The coefficients of both bases, which the assignments alone decide. */
+function basesOf(
+  assignments: readonly Listed<Assignment>[],
+  possible: readonly Int[],
+): Pick<Columns, 'perMultiplier' | 'size' | 'points' | 'equal' | 'share'> {
+  const typed = assignments.map((each) => thousandths(each.multiplier))
+  const perMultiplier = typed.reduce((a, b) => gcd(a, b) as number, 0) || 1
+  const multiplier = typed.map((each) => each / perMultiplier)
+  const whole = possible.filter((each) => each > 0).reduce(lcm, 1)
+  const share = possible.map((each) => (each > 0 ? divided(whole, each).whole : 0))
+  // Extra credit is in no lower part.
+  const below = multiplier.map((each, at) => (assignments[at]!.extraCredit || possible[at] == 0 ? 0 : each))
+  return {
+    perMultiplier,
+    size: toInts(multiplier.map((each, at) => times(each, possible[at]!))),
+    points: {
+      numerator: toInts(multiplier),
+      denominator: toInts(below.map((each, at) => times(each, possible[at]!))),
+    },
+    equal: {
+      numerator: toInts(multiplier.map((each, at) => times(each, share[at]!))),
+      denominator: toInts(below.map((each) => times(each, whole))),
+    },
+    share: toInts(share),
+  }
+}
+
+const toInts = (values: readonly Int[]): Ints =>
+  values.every((each) => typeof each === 'number') ? Float64Array.from(values) : [...values]
+
+/** Points in units; null where that is no whole number that the columns hold. */
+function unitsOf(points: Ratio, { perPoint, isLarge }: Grain): Int | null {
+  const { whole, isAll } = inSteps(points, perPoint)
+  return isAll && (isLarge || typeof whole === 'number') ? whole : null
+}
+
+/**
+ * Reads one cell into the columns, as after a keystroke.
+ *
+ * @returns false where the columns' unit is too coarse for the score: they have to be read anew
+ */
+export function readCell(columns: Columns, reading: Reading, row: number, column: number): boolean {
   const assignment = columns.assignments[column]!
   const student = columns.students[row]!
   const at = row * columns.assignments.length + column
-  columns.earned[at] = columns.share[at] = NaN
-  if (!assignment.counts) return
-  const cell = record(reading.snapshot.records, 'cell', jointId(student.id, assignment.id))
-  const found = contribution(cell, assignment, reading.plan, student.spans)
-  const worth = 'value' in found && worthOf(found.value, assignment.points, reading)
-  if (!worth) return
-  columns.earned[at] = toDouble(worth.earned)
-  columns.share[at] = worth.share ? toDouble(worth.share) : NaN
-  if (worth.earned.n / worth.earned.d >= PRECISE / 1000) columns.precise = false
+  columns.state[at] = OUT
+  columns.earned[at] = 0
+  const cell = reading.cells[jointId(student.id, assignment.id)]
+  const worth = cell ? worthIn(reading, student, assignment, cell) : null
+  if (worth === null) return true
+  const units = unitsOf(typeof worth === 'number' ? { n: worth, d: 1000 } : worth, columns.grain)
+  if (units === null) return false
+  columns.earned[at] = units
+  columns.state[at] = stateOf(columns, column)
+  return true
 }

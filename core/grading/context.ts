@@ -1,7 +1,9 @@
-import type { Assignment, Composition, Plan } from '../acts/records'
+import type { Assignment } from '../plan/assignment'
+import type { Composition } from '../plan/composition'
+import type { Plan } from '../plan/plan'
 import { belongs, type Period } from '../calendar/periods'
 import type { ClassSnapshot } from '../section'
-import { assignmentsOf, compositionOf, planOf, rulesOf, type Listed, type PeriodRules } from './rules'
+import { assignmentsOf, compositionOf, planOf, rulesOf, type Listed, type PeriodRules } from '../plan/rules'
 
 /**
  * What every grade of a class is computed under: the plan, and for each period its rules and work. It holds for as long as

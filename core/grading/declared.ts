@@ -1,22 +1,10 @@
-import { jointId, record } from '../acts/records'
+import { jointId } from '../kind'
+import { record } from '../records'
+import type { DeclaredGrade } from './declaration'
 import type { Period } from '../calendar/periods'
 import type { ClassSnapshot } from '../section'
 import { Grades } from './grades'
 import { studentsIn } from './section'
-
-/** What a student's grade and remark were when the period was declared complete, as displayed. */
-export interface DeclaredGrade {
-  studentId: string
-  /** The grade as reported: with its course-level points, where the plan adds them. */
-  percent: string | null
-  label: string | null
-  /** The grade before its course-level points, where they were added. */
-  unadjusted: string | null
-  overridden: boolean
-  computedPercent: string | null
-  computedLabel: string | null
-  remark: string
-}
 
 /**
  * The grades and remarks of a period as they stand: what a declaration keeps, and what a declared period is later

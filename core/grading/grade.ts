@@ -1,48 +1,66 @@
-import type Fraction from 'fraction.js'
-import type { Override, Plan } from '../acts/records'
-import { thousandths } from '../number/decimal'
-import { toDouble, toFraction, type Ratio } from '../number/ratio'
-import { reaches, roundDecimal, settle } from '../number/round'
+import type { Override } from './override'
+import type { Plan } from '../plan/plan'
+import { thousandths, type Decimal } from '../number/decimal'
+import { add, compare, HUNDRED, inSteps, multiply, ofDecimal, ratio, type Ratio } from '../number/ratio'
+import { round, roundDecimal } from '../number/round'
 import { labelOf, labelOfShown, shareOfLabel } from '../scales/grading'
 
-/** A number known in doubles, with its exact value for whoever needs it. */
-export interface Known {
-  approx: number
-  exactly: () => Fraction
+/** A number as displayed, with its exact value for means and for whoever asks. */
+export interface Shown {
+  /** Digits as displayed. */
+  percent: string
+  value: Ratio
 }
 
 /** A grade as displayed, with the unrounded percent that means are made of. */
-export interface Grade extends Known {
-  /** Digits as displayed. */
-  percent: string
+export interface Grade extends Shown {
   label: string
 }
 
-/** A percent, rounded by the plan and given its label. */
-export function gradeOf(plan: Readonly<Plan>, approx: number, exactly: () => Fraction): Grade {
-  const percent = settle(approx, plan, exactly)
-  const label =
-    plan.labelFrom === 'exact'
-      ? labelOf(plan.scale, (bound) => reaches(approx, bound, exactly))
-      : labelOfShown(plan.scale, percent)
-  return { percent, label, approx, exactly }
+/** A percent, rounded by the plan and given its label. @example gradeOf(plan, ofDecimal('88.66')).percent // '88.7' */
+export function gradeOf(plan: Readonly<Plan>, value: Ratio): Grade {
+  const percent = round(value, plan)
+  const label = plan.labelFrom === 'exact' ? labelOf(plan.scale, value) : labelOfShown(plan.scale, percent)
+  return { percent, label, value }
 }
+
+/**
+ * Whether a grade lies below the plan's line: as displayed, so that nobody has to guess what is behind the digits.
+ *
+ * @example isBelowLine({ lowLine: '70' }, { percent: '69.9' }) // true
+ */
+export const isBelowLine = ({ lowLine }: Pick<Plan, 'lowLine'>, grade: Pick<Shown, 'percent'>): boolean =>
+  thousandths(grade.percent) < thousandths(lowLine)
+
+/** A computed percent under the plan's cap. */
+export function capped(plan: Readonly<Plan>, value: Ratio | null): Ratio | null {
+  const cap = plan.cap === null ? null : ofDecimal(plan.cap)
+  return cap && value && compare(value, cap) > 0 ? cap : value
+}
+
+/** Whether course-level points are added to the grade of the period when it is reported. */
+export const addsPoints = (plan: Readonly<Plan>, periodId: string) =>
+  plan.coursePoints.periodIds.includes(periodId) && plan.coursePoints.points !== '0'
+
+/** The grade as reported: with its course-level points, unrounded, overridden or not, then rounded and lettered. */
+export const reportedGrade = (plan: Readonly<Plan>, periodId: string, effective: Grade): Grade =>
+  addsPoints(plan, periodId) ? gradeOf(plan, add(effective.value, ofDecimal(plan.coursePoints.points))) : effective
 
 /** Whether the teacher has put a grade of their own. */
 export const isOverridden = (override: Readonly<Override>) => override.percent !== null || override.label !== null
 
 /** The percent of a teacher's own grade: the one typed, or what its label stands for. Null where there is none. */
 export function overridePercent(plan: Readonly<Plan>, override: Readonly<Override>): Ratio | null {
-  if (override.percent !== null) return { n: thousandths(override.percent), d: 1000 }
+  if (override.percent !== null) return ofDecimal(override.percent)
   const share = override.label === null ? null : shareOfLabel(plan.scale, override.label)
-  return share && { n: share.n * 100, d: share.d }
+  return share && multiply(share, HUNDRED)
 }
 
 /** The teacher's own grade as displayed, or null where there is none. */
 export function overriddenGrade(plan: Readonly<Plan>, override: Readonly<Override>): Grade | null {
   const percent = overridePercent(plan, override)
   if (percent === null) return null
-  const grade = gradeOf(plan, toDouble(percent), () => toFraction(percent))
+  const grade = gradeOf(plan, percent)
   return override.label === null ? grade : { ...grade, label: override.label }
 }
 
@@ -75,4 +93,5 @@ function labelOfTyped(plan: Readonly<Plan>, percent: string): string {
 }
 
 /** The middle of a range may need a fourth decimal; an override keeps three, half up. */
-const decimalOf = (share: Ratio) => String(Math.floor((share.n * 100_000) / share.d + 0.5) / 1000)
+const decimalOf = (share: Ratio): Decimal =>
+  String(Number(inSteps(add(multiply(share, HUNDRED), ratio(1, 2000)), 1000).whole) / 1000)

@@ -1,22 +1,24 @@
-import { jointId, record, type Plan } from '../acts/records'
+import { blanks } from '../kinds'
+import { jointId, partsOf } from '../kind'
+import { record } from '../records'
+import type { Plan } from '../plan/plan'
 import { childrenOf, type Period } from '../calendar/periods'
-import { toDouble } from '../number/ratio'
-import { settle } from '../number/round'
+import { ofDecimal, type Ratio } from '../number/ratio'
+import { round } from '../number/round'
 import type { ClassSnapshot, Student } from '../section'
 import { columnsOf, readCell, readingOf, type Columns, type Reading } from './columns'
-import { gradeOf, overriddenGrade, overridePercent, type Grade, type Known } from './grade'
+import { compose, type Composed } from './compose'
 import { contextOf, type GradingContext } from './context'
-import { sumWindow } from './sums'
+import { capped, gradeOf, overriddenGrade, overridePercent, reportedGrade, type Grade, type Shown } from './grade'
+import { sumPeriod, type PeriodSums } from './sums'
 import { windowOf, type Window } from './windows'
-import { addsPoints, gradeWork, type GradeWork } from './work/grade'
-
-/** A category's result as displayed, with its unrounded value. */
-export type CategoryGrade = Known & { percent: string }
+import { composedWork, type GradeWork } from './work/grade'
+import { periodWork } from './work/period'
 
 /** One student's grade in one period, and what it is made of. */
 export interface StudentGrade {
   /** By category id; null where the category has no result. Empty for a grade that is composed of periods. */
-  categories: Map<string, CategoryGrade | null>
+  categories: Map<string, Shown | null>
   computed: Grade | null
   override: Grade | null
   /** The override if there is one, else the computed grade. */
@@ -25,110 +27,93 @@ export interface StudentGrade {
   reported: Grade | null
 }
 
-/** A longer period whose grade is composed of its children's. */
-interface Composed {
-  slot: number
-  children: { slot: number; periodId: string; weight: number }[]
-  displayed: boolean
-  cap: number
+/** A period in the order of computing: shorter ones before the longer ones that are composed of them. */
+type Part = { period: Period; window: Window } | { period: Period; composed: Composed }
+
+/** What one student's grade of a period is before cap, rounding and label. */
+interface Result {
+  total: Ratio | null
+  /** Under the plan's cap. */
+  computed: Ratio | null
+  sums: PeriodSums | null
 }
 
 /**
- * Every grade of a class, of every student in every period, short and long. Computed in doubles from columns; whatever
- * is displayed is settled exactly where a double is too near a turning point. A changed cell computes anew one student's
- * category, period and the longer periods above it.
+ * Every grade of a class, of every student in every period, short and long: computed exactly, once, and read by whatever
+ * shows a number or how it came about. A changed cell computes anew one student's period and the longer ones above it.
  *
  * @example new Grades(snapshot).of('ann', 'q2').effective?.percent // '88.7'
  */
 export class Grades {
-  readonly columns: Columns
+  columns: Columns
   private readonly context: GradingContext
   private readonly plan: Readonly<Plan>
   private readonly reading: Reading
-  private readonly windows: Window[] = []
-  private readonly composed: Composed[] = []
-  private readonly slots = new Map<string, number>()
-  private readonly windowsOf = new Map<string, Window>()
-  private readonly width: number
-  private readonly values: Float64Array
-  private readonly works = new Map<string, Map<string, GradeWork>>()
+  private parts: Part[] = []
+  /** By row, then period. */
+  private results: Map<string, Result>[] = []
+  private readonly dropsOf = new Map<string, ReadonlySet<string>>()
+  /** Students who have, or had, an override: most have none, and none is looked for. */
+  private readonly overridden: Set<string>
 
   constructor(readonly snapshot: ClassSnapshot) {
     this.context = contextOf(snapshot)
     this.plan = this.context.plan
     this.reading = readingOf(this.context)
     this.columns = columnsOf(this.context)
-    let width = 0
-    const roots = snapshot.periods.filter((each) => !snapshot.periods.some((other) => other.id === each.parentId))
-    const lay = (period: Period): void => {
-      const children = childrenOf(snapshot.periods, period.id)
-      children.forEach(lay)
-      const slot = width
-      this.slots.set(period.id, slot)
-      const composition = this.context.composition(period)
-      if (composition?.rule !== 'compose') {
-        const window = windowOf(this.context, this.columns, period, slot)
-        this.windows.push(window)
-        this.windowsOf.set(period.id, window)
-        width += 1 + window.segments.length
-        return
-      }
-      width += 1
-      this.composed.push({
-        slot,
-        children: children.map((child) => ({
-          slot: this.slots.get(child.id)!,
-          periodId: child.id,
-          weight: Number(composition.weights[child.id]),
-        })),
-        displayed: composition.enters === 'displayed',
-        cap: this.plan.cap === null ? Infinity : Number(this.plan.cap),
-      })
-    }
-    roots.forEach(lay)
-    this.width = width
-    this.values = new Float64Array(snapshot.students.length * width)
-    for (let row = 0; row < snapshot.students.length; row++) this.computeRow(row)
+    this.overridden = new Set(Object.keys(snapshot.records.override).map((id) => partsOf(id)[0]!))
+    this.computeAll()
   }
 
   /** One student's grade in one period, as displayed. */
   of(studentId: string, periodId: string): StudentGrade {
-    const row = this.columns.rowOf.get(studentId)!
-    const student = this.columns.students[row]!
-    const period = this.period(periodId)
-    const work = () => this.work(studentId, periodId)
-    const value = this.values[row * this.width + this.slots.get(periodId)!]!
-    const computed = Number.isNaN(value) ? null : gradeOf(this.plan, value, () => work().computed!.exactly())
+    const student = this.student(studentId)
+    const { computed: percent } = this.result(studentId, periodId)
+    const computed = percent && gradeOf(this.plan, percent)
     const override = overriddenGrade(this.plan, this.typed(student, periodId))
     const effective = override ?? computed
     return {
-      categories: this.categories(row, periodId, work),
+      categories: this.categories(studentId, periodId),
       computed,
       override,
       effective,
-      reported: effective && addsPoints(this.plan, period) ? work().reported : effective,
+      reported: effective && reportedGrade(this.plan, periodId, effective),
     }
   }
 
-  /** How one student's grade in one period comes about, exactly. */
+  /** How one student's grade in one period comes about. */
   work(studentId: string, periodId: string): GradeWork {
-    const own = this.works.get(studentId) ?? new Map<string, GradeWork>()
-    this.works.set(studentId, own)
-    let work = own.get(periodId)
-    if (!work) {
-      const student = this.columns.students[this.columns.rowOf.get(studentId)!]!
-      own.set(periodId, (work = gradeWork(this.context, student, this.period(periodId))))
-    }
-    return work
+    const student = this.student(studentId)
+    const { period, ...part } = this.part(periodId)
+    const { total, computed, sums } = this.result(studentId, periodId)
+    const grade = this.of(studentId, periodId)
+    const row = this.columns.rowOf.get(studentId)!
+    const how =
+      'window' in part
+        ? periodWork(this.context, this.columns, part.window, row, sums!)
+        : composedWork(
+            this.plan,
+            part.composed,
+            total,
+            grade.override !== null,
+            part.composed.children.map((child) => this.work(studentId, child.periodId)),
+          )
+    return { student, period, how, capped: total === computed ? null : total, ...grade }
   }
 
   /** Assignments of the period whose score is dropped from one student's grade. */
   dropped(studentId: string, periodId: string): ReadonlySet<string> {
-    const window = this.windowsOf.get(periodId)
-    if (!window?.segments.some((segment) => segment.dropCount > 0)) return nothing
-    const work = this.work(studentId, periodId)
-    let found = droppedIn.get(work)
-    if (!found) droppedIn.set(work, (found = droppedOf(work)))
+    const part = this.part(periodId)
+    if (!('window' in part) || part.window.exam >= 0 || !part.window.segments.some((each) => each.dropCount > 0))
+      return nothing
+    // Every cell of a row asks for it, so it is kept until the row is computed anew.
+    const key = jointId(studentId, periodId)
+    let found = this.dropsOf.get(key)
+    if (!found) {
+      const { sums } = this.result(studentId, periodId)
+      const columns = sums!.categories.flatMap((each) => each.dropped)
+      this.dropsOf.set(key, (found = new Set(columns.map((column) => this.columns.assignments[column]!.id))))
+    }
     return found
   }
 
@@ -137,102 +122,93 @@ export class Grades {
     const row = this.columns.rowOf.get(studentId)
     const column = this.columns.columnOf.get(assignmentId)
     if (row === undefined || column === undefined) return
-    this.works.delete(studentId)
-    readCell(this.columns, this.reading, row, column)
-    if (!this.columns.precise) return this.computeRow(row)
-    for (const window of this.windows) {
-      const segment = window.segments.findIndex((each) => each.at.includes(column))
-      if (segment >= 0) sumWindow(window, this.columns, row, this.values, row * this.width, segment)
-    }
-    this.compose(row)
+    if (readCell(this.columns, this.reading, row, column)) return this.computeRow(row, column)
+    this.columns = columnsOf(this.context)
+    this.computeAll()
   }
 
   /** Computes anew what a changed override of one student has changed. */
   reoverride(studentId: string): void {
     const row = this.columns.rowOf.get(studentId)
     if (row === undefined) return
-    this.works.delete(studentId)
-    this.compose(row)
+    this.overridden.add(studentId)
+    this.computeRow(row, NO_COLUMN)
   }
 
-  private computeRow(row: number): void {
-    const base = row * this.width
-    if (!this.columns.precise) return this.computeExactly(row)
-    for (const window of this.windows) sumWindow(window, this.columns, row, this.values, base)
-    this.compose(row)
+  private computeAll(): void {
+    this.parts = this.partsOf()
+    this.results = this.snapshot.students.map(() => new Map())
+    for (let row = 0; row < this.results.length; row++) this.computeRow(row)
   }
 
-  /** For figures so large that doubles do not tell shares apart. */
-  private computeExactly(row: number): void {
-    const base = row * this.width
-    const { id } = this.columns.students[row]!
-    for (const [periodId, slot] of this.slots) {
-      const { how, computed } = this.work(id, periodId)
-      this.values[base + slot] = computed?.approx ?? NaN
-      if (how.made === 'of assignments')
-        how.categories.forEach((each, at) => (this.values[base + slot + 1 + at] = each.result?.valueOf() ?? NaN))
+  private partsOf(): Part[] {
+    const { periods } = this.snapshot
+    const parts: Part[] = []
+    const put = (period: Period): void => {
+      const children = childrenOf(periods, period.id)
+      children.forEach(put)
+      const composition = this.context.composition(period)
+      if (composition?.rule !== 'compose') parts.push({ period, window: windowOf(this.context, this.columns, period) })
+      else {
+        const weighted = children.map((child) => ({
+          periodId: child.id,
+          weight: ofDecimal(composition.weights[child.id]!),
+        }))
+        const isNone = this.context.rules(period).method === 'none'
+        parts.push({ period, composed: { children: weighted, enters: composition.enters, isNone } })
+      }
     }
+    periods.filter((each) => !periods.some((other) => other.id === each.parentId)).forEach(put)
+    return parts
   }
 
-  /** The longer periods of a student, from the ones below them. */
-  private compose(row: number): void {
-    const base = row * this.width
+  /** @param column the one whose score has changed; left out, all of them */
+  private computeRow(row: number, column?: number): void {
     const student = this.columns.students[row]!
-    for (const { slot, children, displayed, cap } of this.composed) {
-      let above = 0
-      let below = 0
-      for (const child of children) {
-        const value = this.entering(student, child.periodId, this.values[base + child.slot]!, displayed)
-        if (value !== value) continue
-        above += child.weight * value
-        below += child.weight
+    const results = this.results[row]!
+    for (const part of this.parts) {
+      if ('window' in part) {
+        if (column !== undefined && !part.window.segments.some(({ at }) => at.includes(column))) continue
+        const sums = sumPeriod(this.columns, part.window, row)
+        if (this.dropsOf.size) this.dropsOf.delete(jointId(student.id, part.period.id))
+        results.set(part.period.id, { total: sums.total, computed: capped(this.plan, sums.total), sums })
+      } else {
+        const total = compose(part.composed, (periodId) => this.entering(student, results, periodId, part.composed))
+        results.set(part.period.id, { total, computed: capped(this.plan, total), sums: null })
       }
-      const total = below > 0 ? above / below : NaN
-      this.values[base + slot] = total > cap ? cap : total
     }
   }
 
-  /** What a child's grade enters its parent as; `NaN` for none. */
-  private entering(student: Student, periodId: string, computed: number, displayed: boolean): number {
-    const own = overridePercent(this.plan, this.typed(student, periodId))
-    const value = own ? toDouble(own) : computed
-    if (!displayed || value !== value) return value
-    return Number(settle(value, this.plan, () => this.work(student.id, periodId).effective!.exactly()))
+  /** What a child's grade enters its parent as; null for none. */
+  private entering(student: Student, results: Map<string, Result>, periodId: string, { enters }: Composed) {
+    const value = overridePercent(this.plan, this.typed(student, periodId)) ?? results.get(periodId)!.computed
+    return value && enters === 'displayed' ? ofDecimal(round(value, this.plan)) : value
   }
 
-  private categories(row: number, periodId: string, work: () => GradeWork): StudentGrade['categories'] {
-    const window = this.windowsOf.get(periodId)
+  private categories(studentId: string, periodId: string): StudentGrade['categories'] {
+    const part = this.part(periodId)
     const shown: StudentGrade['categories'] = new Map()
-    window?.segments.forEach(({ categoryId }, at) => {
-      if (categoryId === null) return
-      const approx = this.values[row * this.width + window.slot + 1 + at]!
-      const exactly = () => {
-        const { how } = work()
-        return how.made === 'of assignments' ? how.categories[at]!.result! : how.total!
-      }
-      shown.set(
-        categoryId,
-        Number.isNaN(approx) ? null : { approx, exactly, percent: settle(approx, this.plan, exactly) },
-      )
+    if (!('window' in part)) return shown
+    const { sums } = this.result(studentId, periodId)
+    part.window.segments.forEach(({ categoryId }, at) => {
+      const value = sums!.categories[at]!.result
+      if (categoryId !== null) shown.set(categoryId, value && { value, percent: round(value, this.plan) })
     })
     return shown
   }
 
-  private period(periodId: string): Period {
-    return this.snapshot.periods.find((each) => each.id === periodId)!
-  }
+  private readonly student = (id: string) => this.columns.students[this.columns.rowOf.get(id)!]!
+  private readonly part = (periodId: string) => this.parts.find(({ period }) => period.id === periodId)!
+  private readonly result = (studentId: string, periodId: string) =>
+    this.results[this.columns.rowOf.get(studentId)!]!.get(periodId)!
 
   private typed(student: Student, periodId: string) {
-    return record(this.snapshot.records, 'override', jointId(student.id, periodId))
+    return this.overridden.has(student.id)
+      ? record(this.snapshot.records, 'override', jointId(student.id, periodId))
+      : blanks.override
   }
 }
 
+/** No column: only an override has changed. */
+const NO_COLUMN = -1
 const nothing: ReadonlySet<string> = new Set()
-/** Every cell of a row asks for it, so it is kept for as long as the work is. */
-const droppedIn = new WeakMap<GradeWork, ReadonlySet<string>>()
-
-function droppedOf({ how }: GradeWork): ReadonlySet<string> {
-  if (how.made === 'of periods' || how.exam) return nothing
-  const items = how.categories.flatMap((category) => category.items)
-  return new Set(items.flatMap((item) => (item.state === 'dropped' ? item.assignment.id : [])))
-}

@@ -1,4 +1,5 @@
-import { jointId, record } from '../acts/records'
+import { jointId } from '../kind'
+import { record } from '../records'
 import { readDecimal } from '../number/decimal'
 import type { ClassSnapshot } from '../section'
 import { Grades } from './grades'

@@ -1,9 +1,12 @@
-import { jointId, record } from '../acts/records'
+import { jointId } from '../kind'
+import { record } from '../records'
 import type { Period } from '../calendar/periods'
+import { waitsFor } from '../scores/to-score'
 import { enrolledOn, type ClassSnapshot, type Student } from '../section'
-import type { Known } from './grade'
+import type { Ratio } from '../number/ratio'
+import type { Shown } from './grade'
 import type { StudentGrade } from './grades'
-import { assignmentsIn, planOf } from './rules'
+import { assignmentsIn, planOf } from '../plan/rules'
 import { mean } from './spread'
 
 /**
@@ -15,12 +18,12 @@ export function classGrades(
   snapshot: ClassSnapshot,
   gradeOf: (studentId: string) => StudentGrade | undefined,
   today: string,
-  of: (grade: StudentGrade) => Known | null | undefined = (grade) => grade.effective,
-): Known[] {
+  of: (grade: StudentGrade) => Shown | null | undefined = (grade) => grade.effective,
+): Ratio[] {
   const there = snapshot.students.filter((student) => enrolledOn(student, today))
   return there.flatMap((student) => {
     const grade = gradeOf(student.id)
-    return (grade && of(grade)) ?? []
+    return (grade && of(grade)?.value) ?? []
   })
 }
 
@@ -37,14 +40,22 @@ export function studentsIn(snapshot: ClassSnapshot, period: Period): Student[] {
   )
 }
 
-/** How many scores of the period a teacher still has to give: due by that day, nothing in the cell, student enrolled. */
-export function toScore(snapshot: ClassSnapshot, period: Period, today: string): number {
-  const due = assignmentsIn(snapshot, period).filter((each) => each.dueOn! <= today)
-  let count = 0
+/** How many scores of a period are still to give, and what else is blank. */
+export interface ToScore {
+  now: number
+  notYetDue: number
+  ofLeavers: number
+}
+
+/** How many scores of the period a teacher still has to give: by the one definition, `waitsFor`. */
+export function toScore(snapshot: ClassSnapshot, period: Period, today: string): ToScore {
+  const counts = { now: 0, 'not yet due': 0, left: 0 }
+  const assignments = assignmentsIn(snapshot, period)
   for (const student of snapshot.students)
-    for (const assignment of due) {
+    for (const assignment of assignments) {
       const cell = record(snapshot.records, 'cell', jointId(student.id, assignment.id))
-      if (cell.value === null && cell.marks.length === 0 && enrolledOn(student, assignment.dueOn!)) count++
+      const waits = waitsFor(cell, assignment, student.spans, today)
+      if (waits) counts[waits]++
     }
-  return count
+  return { now: counts.now, notYetDue: counts['not yet due'], ofLeavers: counts.left }
 }

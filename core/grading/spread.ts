@@ -1,51 +1,45 @@
-import Fraction from 'fraction.js'
-import { jointId, record, type Assignment } from '../acts/records'
-import { toDouble, toFraction, type Ratio } from '../number/ratio'
-import { settle, type Rounding } from '../number/round'
+import { jointId } from '../kind'
+import { record } from '../records'
+import type { Assignment } from '../plan/assignment'
+import { compare, divide, inSteps, sum, type Ratio } from '../number/ratio'
+import { round, type Rounding } from '../number/round'
 import { worthOf, type Worth } from '../scores/worth'
 import type { ClassSnapshot } from '../section'
-import type { Known } from './grade'
-import { planOf, type Listed } from './rules'
+import { planOf, type Listed } from '../plan/rules'
 
 /**
  * The mean of exact values, rounded once.
  *
  * @returns null when there is nothing to take a mean of
- * @example mean([{ approx: 98.9, exactly }, { approx: 78, exactly }], plan)
+ * @example mean([ofDecimal('98.9'), ofDecimal('78')], plan) // '88.5'
  */
-export function mean(values: readonly Known[], how: Rounding): string | null {
-  if (values.length === 0) return null
-  const approx = values.reduce((sum, each) => sum + each.approx, 0) / values.length
-  const exactly = () => values.reduce((sum, each) => sum.add(each.exactly()), new Fraction(0)).div(values.length)
-  return settle(approx, how, exactly)
-}
+export const mean = (values: readonly Ratio[], how: Rounding): string | null =>
+  values.length === 0 ? null : round(divide(sum(values), { n: values.length, d: 1 }), how)
 
-const inSize = (values: readonly Known[]) => values.toSorted((a, b) => a.approx - b.approx)
+const inSize = (values: readonly Ratio[]) => values.toSorted(compare)
 
 /** The value in the middle, or halfway between the two that are. */
-export const median = (values: readonly Known[], how: Rounding): string | null => middle(inSize(values), how)
+export const median = (values: readonly Ratio[], how: Rounding): string | null => middle(inSize(values), how)
 
 /**
  * The middle half of the values: from the median of the lower half to that of the upper half; of an odd number the one in
  * the middle is in neither. Common practice in schools, from memory.
  *
  * @returns null for fewer than four values, of which nobody would say it
- * @example middleHalf([1, 3, 5, 7, 9, 11, 13].map(known), how) // ['3.0', '11.0']
+ * @example middleHalf([1, 3, 5, 7, 9, 11, 13].map((n) => ratio(n, 1)), how) // ['3.0', '11.0']
  */
-export function middleHalf(values: readonly Known[], how: Rounding): [from: string, to: string] | null {
+export function middleHalf(values: readonly Ratio[], how: Rounding): [from: string, to: string] | null {
   if (values.length < 4) return null
   const sorted = inSize(values)
   const half = Math.floor(sorted.length / 2)
   return [middle(sorted.slice(0, half), how)!, middle(sorted.slice(-half), how)!]
 }
 
-function middle(sorted: readonly Known[], how: Rounding): string | null {
+function middle(sorted: readonly Ratio[], how: Rounding): string | null {
   if (sorted.length === 0) return null
   const at = (sorted.length - 1) / 2
   return mean([sorted[Math.floor(at)]!, sorted[Math.ceil(at)]!], how)
 }
-
-const known = (ratio: Ratio): Known => ({ approx: toDouble(ratio), exactly: () => toFraction(ratio) })
 
 /** What the scores of one assignment are worth, of everybody who has one that is not excused. */
 export function worthsOf(snapshot: ClassSnapshot, assignment: Listed<Assignment>): Worth[] {
@@ -74,10 +68,10 @@ const TENTHS = 11
 
 /** How scores lie, from what they are worth. */
 export function spreadOf(worths: readonly Worth[]): Spread {
-  const points = inSize(worths.map(({ earned }) => known(earned)))
+  const points = inSize(worths.map(({ earned }) => earned))
   const tenths = Array<number>(TENTHS).fill(0)
   for (const { share } of worths) if (share) tenths[tenthOf(share)]!++
-  const shown = (value: Known | undefined) => (value ? mean([value], onePlace) : null)
+  const shown = (value: Ratio | undefined) => (value ? mean([value], onePlace) : null)
   return {
     count: points.length,
     mean: mean(points, onePlace),
@@ -90,7 +84,7 @@ export function spreadOf(worths: readonly Worth[]): Spread {
 }
 
 /** The full points belong to the last tenth; what is above them to the one after it. */
-function tenthOf({ n, d }: Ratio): number {
-  if (n > d) return TENTHS - 1
-  return Math.min(TENTHS - 2, Math.floor((n * 10) / d))
+function tenthOf(share: Ratio): number {
+  const { whole, isAll } = inSteps(share, 10)
+  return whole > 10 || (whole == 10 && !isAll) ? TENTHS - 1 : Math.min(TENTHS - 2, Number(whole))
 }

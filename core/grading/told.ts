@@ -1,12 +1,12 @@
-import type Fraction from 'fraction.js'
-import type { Plan } from '../acts/records'
+import type { Plan } from '../plan/plan'
+import { compare, divide, HUNDRED, multiply, ofDecimal, ratio, toDouble, type Ratio } from '../number/ratio'
 import { valueText } from '../scores/score'
 import type { ClassSnapshot } from '../section'
-import { addsPoints, type ComposedWork, type GradeWork } from './work/grade'
+import type { ComposedWork, GradeWork } from './work/grade'
 import type { ItemWork } from './work/item'
 import type { CategoryWork, PeriodWork } from './work/period'
-import { planOf } from './rules'
-import { inLetters, many, plainly, tenths } from './words'
+import { planOf } from '../plan/rules'
+import { inLetters, many, plainly, tenths } from '../words'
 import type { Grade } from './grade'
 
 /** One line of shown work: what it is about, its figure, and what was done with it. */
@@ -43,8 +43,11 @@ export function told(snapshot: ClassSnapshot, work: GradeWork, deep = true): Wor
   return [...parts, ...ending(plan, work)]
 }
 
+const noGrade = 'The plan says that no grade is computed here.'
+const barOf = (percent: Ratio) => Math.min(100, toDouble(percent))
+
 function ofAssignments(work: PeriodWork, deep: boolean): WorkLine[] {
-  if (work.method === 'none') return [line({ kind: 'rule', text: 'The plan says that no grade is computed here.' })]
+  if (work.method === 'none') return [line({ kind: 'rule', text: noGrade })]
   const lines = work.exam
     ? [
         line({
@@ -71,7 +74,7 @@ function categoryLine(work: PeriodWork, each: CategoryWork): WorkLine {
     figure: result === null ? 'none' : `${plainly(result)} %`,
     note: work.exam ? '' : categoryNote(work, each),
     acts: result !== null && !work.exam && (each.category?.counts ?? work.method !== 'categories'),
-    ...(result === null ? {} : { bar: Math.max(0, Math.min(100, result.valueOf())) }),
+    ...(result === null ? {} : { bar: barOf(result) }),
   })
 }
 
@@ -79,17 +82,18 @@ function categoryNote(work: PeriodWork, each: CategoryWork): string {
   const { category, result } = each
   const notes: string[] = []
   if (each.why) notes.push(whyNot[each.why])
-  else if (each.basis === 'points') notes.push(`${plainly(each.upper)} of ${plainly(each.lower)} points`)
+  else if (each.basis === 'points') notes.push(`${plainly(each.earned)} of ${plainly(each.possible)} points`)
   else notes.push(`mean of ${many(each.items.filter((item) => item.state === 'kept').length, 'item')}`)
   if (category && !category.counts) notes.push('counts in no grade')
   else if (category?.extraCredit)
     notes.push(
       work.method === 'categories' && result
-        ? `extra credit: adds ${plainly(each.weight.mul(result).div(100))}`
+        ? `extra credit: adds ${plainly(divide(multiply(each.weight, result), HUNDRED))}`
         : 'extra credit: adds above, not below',
     )
   else if (!category && work.method === 'categories') notes.push('work without a category counts nowhere')
-  else if (each.acts) notes.push(`weight ${plainly(each.weight)}, acts as ${tenths(each.acts)} of 100`)
+  else if (each.effectiveWeight)
+    notes.push(`weight ${plainly(each.weight)}, acts as ${tenths(each.effectiveWeight)} of 100`)
   else if (work.method === 'categories') notes.push(`weight ${plainly(each.weight)}`)
   const gone = each.items.filter((item) => item.state === 'dropped').length
   if (gone)
@@ -128,13 +132,13 @@ function itemLine({ category }: CategoryWork, item: ItemWork): WorkLine {
   if (item.as) notes.push(`${item.as}: counts as ${plainly(item.earned!)}`)
   else if (item.value && !('points' in item.value) && item.earned)
     notes.push(`${typed} is worth ${plainly(item.earned)}`)
-  if (item.share?.gt(1)) notes.push('above the points possible')
+  if (item.share && compare(item.share, ratio(1, 1)) > 0) notes.push('above the points possible')
   if (assignment.multiplier !== '1') notes.push(`times ${assignment.multiplier}`)
   if (state === 'dropped')
     notes.push(category?.dropRule === 'lowest percent' ? 'dropped: lowest percent' : 'dropped: best for the student')
   if (item.out) notes.push(outWords[item.out])
   if (state === 'kept' && item.of100)
-    notes.push(item.of100.n === 0n ? 'pure extra' : `${tenths(item.of100)} of every 100`)
+    notes.push(item.of100.n == 0 ? 'pure extra' : `${tenths(item.of100)} of every 100`)
   return line({
     depth: 1,
     kind: 'item',
@@ -150,7 +154,7 @@ function itemLine({ category }: CategoryWork, item: ItemWork): WorkLine {
 function sharedOut(work: PeriodWork): WorkLine[] {
   if (work.method !== 'categories' || work.exam || work.total === null) return []
   const empty = work.categories.filter(
-    (each) => each.category?.counts && !each.category.extraCredit && each.result === null && each.weight.n !== 0n,
+    (each) => each.category?.counts && !each.category.extraCredit && each.result === null && each.weight.n > 0,
   )
   return empty.map((each) =>
     line({
@@ -161,7 +165,8 @@ function sharedOut(work: PeriodWork): WorkLine[] {
 }
 
 function ofPeriods(work: ComposedWork): WorkLine[] {
-  const children = work.children.map(({ work: child, weight, enters, acts }) =>
+  if (work.isNone) return [line({ kind: 'rule', text: noGrade })]
+  const children = work.children.map(({ work: child, weight, enters, effectiveWeight }) =>
     line({
       kind: 'period',
       text: child.period.title,
@@ -169,13 +174,15 @@ function ofPeriods(work: ComposedWork): WorkLine[] {
       note: [
         child.override ? `given by hand${child.computed ? `, computed ${shown(child.computed)}` : ''}` : '',
         enters === null ? 'no grade yet: left out' : `enters as ${plainly(enters)}`,
-        acts ? `weight ${plainly(weight)}, acts as ${tenths(acts)} of 100` : `weight ${plainly(weight)}`,
+        effectiveWeight
+          ? `weight ${plainly(weight)}, acts as ${tenths(effectiveWeight)} of 100`
+          : `weight ${plainly(weight)}`,
       ]
         .filter(Boolean)
         .join('; '),
-      acts: enters !== null && weight.n !== 0n,
+      acts: enters !== null && weight.n > 0,
       periodId: child.period.id,
-      ...(enters === null ? {} : { bar: Math.max(0, Math.min(100, enters.valueOf())) }),
+      ...(enters === null ? {} : { bar: barOf(enters) }),
     }),
   )
   if (!work.unrounded) return children
@@ -201,8 +208,8 @@ function ending(plan: Readonly<Plan>, work: GradeWork): WorkLine[] {
   const lines: WorkLine[] = []
   if (work.capped) lines.push(line({ kind: 'rule', text: `Capped at ${plan.cap}, from ${plainly(work.capped)}.` }))
   if (computed) {
-    const exact: Fraction = computed.exactly()
-    const same = exact.equals(computed.percent)
+    const exact = computed.value
+    const same = compare(exact, ofDecimal(computed.percent)) === 0
     lines.push(
       line({
         kind: 'result',
@@ -215,7 +222,7 @@ function ending(plan: Readonly<Plan>, work: GradeWork): WorkLine[] {
     )
   } else lines.push(line({ kind: 'result', text: period.title, figure: 'no grade yet', acts: false }))
   if (override) lines.push(line({ kind: 'result', text: 'Given by hand', figure: shown(override) }))
-  if (reported && effective && addsPoints(plan, period))
+  if (reported && effective && reported !== effective)
     lines.push(
       line({
         kind: 'result',

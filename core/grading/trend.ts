@@ -1,13 +1,15 @@
 import type { CivilDate } from '../calendar/date'
 import type { Period } from '../calendar/periods'
+import { toDouble } from '../number/ratio'
 import type { ClassSnapshot, Student } from '../section'
 import { Grades } from './grades'
-import { assignmentsIn } from './rules'
+import { assignmentsIn } from '../plan/rules'
 
 /** A student's computed grade of a period as it was once the work due until a day was in. */
 export interface TrendPoint {
   date: CivilDate
-  approx: number
+  /** For a chart. */
+  size: number
   percent: string
 }
 
@@ -27,6 +29,6 @@ export function trendOf(snapshot: ClassSnapshot, student: Student, period: Perio
     )
     const then = { ...snapshot, students: [student], records: { ...snapshot.records, assignment } }
     const grade = new Grades(then).of(student.id, period.id).computed
-    return grade ? [{ date, approx: grade.approx, percent: grade.percent }] : []
+    return grade ? [{ date, size: toDouble(grade.value), percent: grade.percent }] : []
   })
 }

@@ -1,77 +1,71 @@
-import type { Method } from '../acts/records'
+import type { Category } from '../plan/category'
+import type { Method } from '../plan/plan'
 import type { Period } from '../calendar/periods'
-import type { Columns } from './columns'
+import { thousandths } from '../number/decimal'
+import { gcd } from '../number/int'
+import { ofDecimal, type Ratio } from '../number/ratio'
+import type { Basis, Columns } from './columns'
 import type { GradingContext } from './context'
-import { basisUnder, examItem, uncategorised } from './rules'
+import { basisUnder, examItem, uncategorised } from '../plan/rules'
 
 /** The work of one category in one period, ready to be added up. */
 export interface Segment {
+  /** Null for work that has no category. */
   categoryId: string | null
-  /** Columns of its assignments, in order of due date. */
-  at: Int32Array
+  /** Columns of its assignments, by due date, then id: the last tie of a drop. */
+  at: readonly number[]
+  /** Whole, in what the weights of the period have in common. */
   weight: number
-  equal: boolean
+  /** What each of its result's percents adds, where it is an extra-credit category. */
+  adds: Ratio
+  basis: Basis
   dropCount: number
-  best: boolean
+  dropRule: Category['dropRule']
   keepOne: boolean
-  extra: boolean
+  extraCredit: boolean
   /** Whether it has a part in the grade. */
   counts: boolean
 }
 
-/** A period whose grade is made of assignments: its rules and work. The result of segment i stands at `slot + 1 + i`. */
+/** A period whose grade is made of assignments: its rules and its work. */
 export interface Window {
   period: Period
   method: Method
-  slot: number
-  segments: Segment[]
+  segments: readonly Segment[]
   /** The column that an exam window's grade is, or -1. */
   exam: number
-  cap: number
 }
 
 /** A period as a window on the columns. */
-export function windowOf(context: GradingContext, columns: Columns, period: Period, slot: number): Window {
-  const { plan } = context
+export function windowOf(context: GradingContext, columns: Columns, period: Period): Window {
   const { method, categories } = context.rules(period)
-  const assignments = method === 'none' ? [] : context.assignmentsIn(period)
+  const assignments = method === 'none' ? [] : context.assignmentsIn(period).toSorted(byDueDate)
   const known = new Set(categories.map(({ category }) => category.id))
-  const columnsWhere = (wanted: (categoryId: string | null) => boolean) =>
-    Int32Array.from(
-      assignments.filter((each) => wanted(each.categoryId)),
-      (each) => columns.columnOf.get(each.id)!,
-    )
-  const segments = categories.map(({ category, weight }): Segment => ({
-    categoryId: category.id,
-    at: columnsWhere((id) => id === category.id),
-    weight: Number(weight),
-    equal: basisUnder(method, category) === 'equal',
+  const common = categories.reduce((all, { weight }) => gcd(all, thousandths(weight)) as number, 0) || 1
+  const segment = (category: Readonly<Category> & { id?: string }, weight: string, isIn: InCategory): Segment => ({
+    categoryId: category.id ?? null,
+    at: assignments.filter((each) => isIn(each.categoryId)).map((each) => columns.columnOf.get(each.id)!),
+    weight: thousandths(weight) / common,
+    adds: ofDecimal(weight),
+    basis: columns[basisUnder(method, category)],
     dropCount: category.dropCount,
-    best: category.dropRule === 'best for the student',
+    dropRule: category.dropRule,
     keepOne: category.keepOne,
-    extra: category.extraCredit,
+    extraCredit: category.extraCredit,
     counts: category.counts,
-  }))
-  const loose = columnsWhere((id) => id === null || !known.has(id))
-  if (loose.length)
-    segments.push({
-      categoryId: null,
-      at: loose,
-      weight: 0,
-      equal: basisUnder(method, uncategorised) === 'equal',
-      dropCount: 0,
-      best: false,
-      keepOne: false,
-      extra: false,
-      counts: true,
-    })
+  })
+  const segments = categories.map(({ category, weight }) => segment(category, weight, (id) => id === category.id))
+  const loose = segment(uncategorised, '0', (id) => id === null || !known.has(id))
   const exam = method === 'none' ? null : examItem(period, assignments)
   return {
     period,
     method,
-    slot,
-    segments,
+    segments: loose.at.length ? [...segments, loose] : segments,
     exam: exam ? columns.columnOf.get(exam.id)! : -1,
-    cap: plan.cap === null ? Infinity : Number(plan.cap),
   }
 }
+
+type InCategory = (categoryId: string | null) => boolean
+
+const byDueDate = (a: { dueOn: string | null; id: string }, b: { dueOn: string | null; id: string }) =>
+  a.dueOn! < b.dueOn! ? -1 : a.dueOn! > b.dueOn! ? 1 : a.id < b.id ? -1 : 1

@@ -1,5 +1,5 @@
 import { childrenOf, holds, periodOf } from '../calendar/periods'
-import { assignmentsOf } from '../grading/rules'
+import { assignmentsOf } from '../plan/rules'
 import type { Find } from './looseend'
 
 /** An assignment inside a longer period and in none of the periods that it is composed of. */

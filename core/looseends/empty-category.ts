@@ -1,5 +1,5 @@
 import { gradingPeriods } from '../calendar/periods'
-import { assignmentsIn, planOf, rulesOf } from '../grading/rules'
+import { assignmentsIn, planOf, rulesOf } from '../plan/rules'
 import type { Find } from './looseend'
 
 /** A weighted category with no assignment in a period that has some: its weight goes to the others. */

@@ -1,5 +1,5 @@
 import type { ActKind } from '../acts/act'
-import type { Wanted } from '../acts/apply'
+import type { Wanted } from '../wanted'
 import type { ClassSnapshot } from '../section'
 
 /** Something that would surprise the teacher later, and where it is mended. */
@@ -30,6 +30,7 @@ export const looseEndCodes = [
   'off-scale',
   'override',
   'low-scores',
+  'unread',
 ] as const
 export type LooseEndCode = (typeof looseEndCodes)[number]
 

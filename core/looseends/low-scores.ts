@@ -1,7 +1,8 @@
-import { jointId, record } from '../acts/records'
-import { assignmentsOf, planOf } from '../grading/rules'
-import { many } from '../grading/words'
-import { toFraction } from '../number/ratio'
+import { jointId } from '../kind'
+import { record } from '../records'
+import { assignmentsOf, planOf } from '../plan/rules'
+import { many } from '../words'
+import { compare, HUNDRED, multiply, ofDecimal } from '../number/ratio'
 import { worthOf } from '../scores/worth'
 import type { Find } from './looseend'
 
@@ -15,7 +16,7 @@ export const lowScores: Find = (snapshot) => {
       const { value, marks, note } = record(snapshot.records, 'cell', jointId(student.id, each.id))
       if (value === null || note !== '' || marks.includes('excused')) return false
       const share = worthOf(value, each.points, scales)?.share
-      return share ? toFraction(share).mul(100).lt(plan.lowLine) : false
+      return share ? compare(multiply(share, HUNDRED), ofDecimal(plan.lowLine)) < 0 : false
     })
     if (low.length === 0) return []
     return [

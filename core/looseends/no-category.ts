@@ -1,6 +1,6 @@
-import { record } from '../acts/records'
-import { assignmentsOf, categoriesOf } from '../grading/rules'
-import { many } from '../grading/words'
+import { record } from '../records'
+import { assignmentsOf, categoriesOf } from '../plan/rules'
+import { many } from '../words'
 import type { Find } from './looseend'
 
 /** An assignment without a category, and a deleted category that assignments still name. */

@@ -1,5 +1,5 @@
 import { holds, periodOf } from '../calendar/periods'
-import { assignmentsOf } from '../grading/rules'
+import { assignmentsOf } from '../plan/rules'
 import type { Find } from './looseend'
 
 /** An assignment with no due date, or one outside the whole school year's periods: it is in no grade. */

@@ -1,5 +1,5 @@
 import { periodOf } from '../calendar/periods'
-import { assignmentsOf, basisUnder, examItem, planOf, rulesOf, uncategorised, assignmentsIn } from '../grading/rules'
+import { assignmentsOf, basisUnder, examItem, planOf, rulesOf, uncategorised, assignmentsIn } from '../plan/rules'
 import type { Find } from './looseend'
 
 /** An assignment of 0 points where percents are averaged: it has no percent, so it counts nothing. */

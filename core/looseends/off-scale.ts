@@ -1,6 +1,7 @@
-import { partsOf, record } from '../acts/records'
-import { planOf } from '../grading/rules'
-import { many } from '../grading/words'
+import { partsOf } from '../kind'
+import { record } from '../records'
+import { planOf } from '../plan/rules'
+import { many } from '../words'
 import type { Find } from './looseend'
 
 /** Scores entered as a label that is no longer on the scale: they contribute nothing. */

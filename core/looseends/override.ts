@@ -1,28 +1,44 @@
-import { partsOf } from '../acts/records'
-import { agrees, completed } from '../grading/grade'
-import { planOf } from '../grading/rules'
-import { fullName } from '../section'
-import type { Find } from './looseend'
+import { partsOf } from '../kind'
+import type { Override } from '../grading/override'
+import type { Plan } from '../plan/plan'
+import { agrees, completed, overridePercent } from '../grading/grade'
+import { planOf } from '../plan/rules'
+import { fullName, type ClassSnapshot, type Student } from '../section'
+import type { Find, LooseEnd } from './looseend'
 
-/** An override whose percent and label do not agree. */
-export const override: Find = (snapshot) =>
-  Object.entries(snapshot.records.override).flatMap(([id, each]) => {
-    const plan = planOf(snapshot)
-    if (each.percent === null || agrees(plan, each)) return []
+/** An override whose percent and label do not agree, or whose label has left the scale, so that it is no grade. */
+export const override: Find = (snapshot) => {
+  const plan = planOf(snapshot)
+  return Object.entries(snapshot.records.override).flatMap(([id, each]) => {
     const [studentId, periodId] = partsOf(id) as [string, string]
     const student = snapshot.students.find((one) => one.id === studentId)
     if (!student) return []
-    const { label } = completed(plan, { percent: each.percent })
-    return [
-      {
-        code: 'override' as const,
-        text: `The override of ${fullName(student)} says ${each.percent} and ${each.label}, which do not agree.`,
-        mend: { view: 'close' as const, studentId, periodId },
-        fix: {
-          words: `Make it ${each.percent} and ${label}`,
-          kind: 'override' as const,
-          wanted: [{ kind: 'override' as const, id, to: { label } }],
-        },
-      },
-    ]
+    const mend = { view: 'close' as const, studentId, periodId }
+    if (each.label !== null && overridePercent(plan, each) === null)
+      return [{ ...gone(snapshot, student, each, periodId), mend }]
+    return each.percent === null || agrees(plan, each) ? [] : [{ ...disagreeing(plan, id, student, each), mend }]
   })
+}
+
+type Told = Omit<LooseEnd, 'mend'>
+
+function gone({ periods }: ClassSnapshot, student: Student, { label }: Override, periodId: string): Told {
+  const period = periods.find((each) => each.id === periodId)?.title ?? 'A period'
+  return {
+    code: 'override',
+    text: `The override of ${fullName(student)} in ${period} is ${label!}, which is no longer on the scale: it is no grade. Give another one.`,
+  }
+}
+
+function disagreeing(plan: Readonly<Plan>, id: string, student: Student, each: Override): Told {
+  const { label } = completed(plan, { percent: each.percent! })
+  return {
+    code: 'override',
+    text: `The override of ${fullName(student)} says ${each.percent!} and ${each.label!}, which do not agree.`,
+    fix: {
+      words: `Make it ${each.percent!} and ${label}`,
+      kind: 'override',
+      wanted: [{ kind: 'override', id, to: { label } }],
+    },
+  }
+}

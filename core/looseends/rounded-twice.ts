@@ -1,6 +1,6 @@
-import { compositionOf, planOf } from '../grading/rules'
+import { compositionOf, planOf } from '../plan/rules'
 import { Grades } from '../grading/grades'
-import { many } from '../grading/words'
+import { many } from '../words'
 import type { Find } from './looseend'
 
 /** A longer period whose children enter as displayed, where that changes what somebody is shown. */

@@ -1,5 +1,5 @@
-import { planOf } from '../grading/rules'
-import { same } from '../acts/apply'
+import { planOf } from '../plan/rules'
+import { same } from '../same'
 import { descending, type GradingScale } from '../scales/grading'
 import type { ClassSnapshot } from '../section'
 import { scaleFaults } from '../scales/faults'

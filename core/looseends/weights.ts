@@ -1,7 +1,7 @@
 import { gradingPeriods } from '../calendar/periods'
-import { categoriesOf, planOf, rulesOf, type CategoryRule } from '../grading/rules'
+import { categoriesOf, planOf, rulesOf, type CategoryRule } from '../plan/rules'
 import { thousandths } from '../number/decimal'
-import type { Wanted } from '../acts/apply'
+import type { Wanted } from '../wanted'
 import type { Find } from './looseend'
 
 /** Category weights that do not come to 100, the class's or a period's own. Extra credit is in no sum. */

@@ -1,5 +1,6 @@
-import Fraction from 'fraction.js'
-import { thousandths, type Decimal } from './decimal'
+import type { Decimal } from './decimal'
+import { compareInts, divided, minus, plus, times, type Int } from './int'
+import { ofDecimal, type Ratio } from './ratio'
 
 /** Decimals shown. */
 export type Places = 0 | 1 | 2
@@ -13,67 +14,31 @@ export interface Rounding {
   rounding: (typeof roundings)[number]
 }
 
-/** How far a double may be from the true value before its rounding is not believed; its real error is below 1e-9. */
-const CLOSE = 1e-6
-
 /** In steps of what a number is shown, and with how many decimals. */
 const stepsOf = ({ places, rounding }: Rounding): { perUnit: number; decimals: number } =>
   rounding === 'nearest half' ? { perUnit: 2, decimals: 1 } : { perUnit: 10 ** places, decimals: places }
 
 /**
- * Rounds an exact rational. There is no minus zero.
+ * Rounds an exact number for display. There is no minus zero.
  *
  * @returns digits with as many decimals as the rounding shows
- * @example roundExact(new Fraction('92.45'), { places: 1, rounding: 'half up' }) // '92.5'
+ * @example round(ofDecimal('92.45'), { places: 1, rounding: 'half up' }) // '92.5'
  */
-export function roundExact(value: Fraction, how: Rounding): string {
+export function round({ n, d }: Ratio, how: Rounding): string {
   const { perUnit, decimals } = stepsOf(how)
-  const n = BigInt(value.n) * BigInt(perUnit)
-  const d = BigInt(value.d)
-  const whole = n / d
-  const rest = n % d
-  const up = how.rounding === 'up' ? rest > 0n : how.rounding === 'down' ? false : 2n * rest >= d
-  return written(Number(up ? whole + 1n : whole), perUnit, decimals, value.s < 0n)
+  const size = n < 0 ? minus(0, n) : n
+  const { whole, rest } = divided(times(size, perUnit), d)
+  const isUp = how.rounding === 'up' ? rest > 0 : how.rounding === 'down' ? false : compareInts(times(2, rest), d) >= 0
+  const steps = isUp ? plus(whole, 1) : whole
+  const digits = written(times(steps, 10 ** decimals / perUnit), decimals)
+  return n < 0 && steps > 0 ? `-${digits}` : digits
 }
 
-/**
- * Rounds a value known in doubles, and asks for the exact one only where the double is too near a turning point to be
- * believed.
- *
- * @param approx the value in doubles
- * @param exactly gives the same value as an exact rational; called on close calls only
- * @returns the digits that exact fractions give, always
- * @example settle(92.45, { places: 1, rounding: 'half up' }, () => new Fraction('92.45')) // '92.5'
- */
-export function settle(approx: number, how: Rounding, exactly: () => Fraction): string {
-  const { perUnit, decimals } = stepsOf(how)
-  const size = Math.abs(approx) * perUnit
-  const shift = how.rounding === 'up' ? 1 : how.rounding === 'down' ? 0 : 0.5
-  const shifted = size + shift
-  if (size > 1e9 || Math.abs(shifted - Math.round(shifted)) < CLOSE * (1 + size)) return roundExact(exactly(), how)
-  return written(Math.floor(shifted), perUnit, decimals, approx < 0)
-}
+/** Rounds a typed decimal for display. @example roundDecimal('80', { places: 1, rounding: 'half up' }) // '80.0' */
+export const roundDecimal = (value: Decimal, how: Rounding): string => round(ofDecimal(value), how)
 
-/**
- * Whether a value is at or above a bound, with the exact value asked for where the double is too near to tell.
- *
- * @example reaches(89.99999999, '90', () => new Fraction(90)) // true
- */
-export function reaches(approx: number, bound: Decimal, exactly: () => Fraction): boolean {
-  const gap = approx - Number(bound)
-  return Math.abs(gap) > CLOSE * (1 + Math.abs(approx)) ? gap > 0 : exactly().gte(new Fraction(bound))
-}
-
-/**
- * Rounds a typed decimal for display.
- *
- * @example roundDecimal('80', { places: 1, rounding: 'half up' }) // '80.0'
- */
-export function roundDecimal(value: Decimal, how: Rounding): string {
-  return roundExact(new Fraction(thousandths(value), 1000), how)
-}
-
-function written(steps: number, perUnit: number, decimals: number, negative: boolean): string {
-  const text = (steps / perUnit).toFixed(decimals)
-  return negative && steps !== 0 ? `-${text}` : text
+/** A whole number of tenths, hundredths … with its point. */
+function written(value: Int, decimals: number): string {
+  const digits = String(value).padStart(decimals + 1, '0')
+  return decimals ? `${digits.slice(0, -decimals)}.${digits.slice(-decimals)}` : digits
 }

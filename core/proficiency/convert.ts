@@ -1,13 +1,9 @@
-import type { Assignment } from '../acts/records'
+import type { CutOff } from './cut-off'
+import type { Assignment } from '../plan/assignment'
 import { thousandths, type Decimal } from '../number/decimal'
+import { compare, HUNDRED, multiply, ofDecimal } from '../number/ratio'
 import type { ProficiencyScale } from '../scales/proficiency'
 import type { Worth } from '../scores/worth'
-
-/** From this percent of the points on, inclusive, a score shows this level. */
-export interface CutOff {
-  level: Decimal
-  from: Decimal
-}
 
 /**
  * The cut-offs by which an assignment's points show levels: its own, else those of the scale. None: its points show no
@@ -34,9 +30,8 @@ export function convertedLevel(
   scale: ProficiencyScale,
 ): Decimal | null {
   if (cutOffs.length === 0 || !worth?.share) return null
-  const { n, d } = worth.share
-  // Both sides as whole numbers: n/d in percent, against thousandths of a percent.
-  const reached = cutOffs.filter(({ from }) => n * 100_000 >= thousandths(from) * d)
+  const percent = multiply(worth.share, HUNDRED)
+  const reached = cutOffs.filter(({ from }) => compare(percent, ofDecimal(from)) >= 0)
   if (reached.length === 0) return scale.levels.at(-1)?.value ?? null
   return reached.reduce((best, each) => (thousandths(each.from) > thousandths(best.from) ? each : best)).level
 }

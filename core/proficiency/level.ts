@@ -1,12 +1,17 @@
-import { jointId, record, type Assignment } from '../acts/records'
-import { periodOf, yearOf, holds, type Period } from '../calendar/periods'
-import { assignmentsOf, planOf, type Listed } from '../grading/rules'
+import { jointId } from '../kind'
+import { record } from '../records'
+import type { Assignment } from '../plan/assignment'
+import { yearOf, holds, type Period } from '../calendar/periods'
+import { assignmentsIn, assignmentsOf, planOf, type Listed } from '../plan/rules'
 import { thousandths, type Decimal } from '../number/decimal'
+import { minus } from '../number/int'
+import { compare, ofDecimal, subtract, type Ratio } from '../number/ratio'
+import { round } from '../number/round'
 import type { Level, ProficiencyScale } from '../scales/proficiency'
 import { worthOf } from '../scores/worth'
 import type { ClassSnapshot, Student } from '../section'
 import { convertedLevel, cutOffsOf } from './convert'
-import { levelValue } from './methods'
+import { endsOf, levelMethods } from './methods'
 
 type Dated = Listed<Assignment>
 
@@ -30,8 +35,7 @@ export interface EvidenceItem {
  * year up to its last day.
  */
 export function windowOfLevels(snapshot: ClassSnapshot, period: Period): Listed<Assignment>[] {
-  if (planOf(snapshot).proficiency.window === 'period')
-    return assignmentsOf(snapshot).filter((each) => periodOf(snapshot.periods, each.dueOn)?.id === period.id)
+  if (planOf(snapshot).proficiency.window === 'period') return assignmentsIn(snapshot, period)
   const year = yearOf(snapshot.periods, [period.id]).find((each) => each.parentId === null) ?? period
   const span = { firstDay: year.firstDay, lastDay: period.lastDay }
   return assignmentsOf(snapshot).filter((each) => each.dueOn !== null && holds(span, each.dueOn))
@@ -92,23 +96,28 @@ export interface CalculatedLevel {
 /**
  * The calculated level by the plan's method; ties go up.
  *
- * @returns null when there is not enough evidence
+ * @returns null when there is not enough evidence, or the method makes no sense on the class's scale
  * @example calculatedLevel(snapshot, evidence)?.level.short // '3'
  */
 export function calculatedLevel(snapshot: ClassSnapshot, evidence: readonly EvidenceItem[]): CalculatedLevel | null {
   const { proficiency } = planOf(snapshot)
   const scale = snapshot.proficiencyScale
   if (evidence.length < proficiency.leastEvidence || scale.levels.length === 0) return null
-  const levels = evidence.map((each) => Number(each.level))
-  const ends = [Number(scale.levels.at(-1)!.value), Number(scale.levels[0]!.value)] as const
-  const value = levelValue(levels, proficiency, ends)
-  return { value: (Math.floor(value * 100 + 0.5 + 1e-9) / 100).toFixed(2), level: nearest(scale, value) }
+  const method = levelMethods[proficiency.method]
+  const ends = endsOf(scale)
+  if (method.fits?.(ends) === false) return null
+  const levels = evidence.map((each) => ofDecimal(each.level))
+  const value = method.value(levels, proficiency, ends)
+  return { value: round(value, { places: 2, rounding: 'half up' }), level: nearest(scale, value) }
 }
 
 /** The level nearest to a value; of two as near, the higher. */
-function nearest(scale: ProficiencyScale, value: number): Level {
-  const gap = (level: Level) => Math.abs(Number(level.value) - value)
-  return scale.levels.reduce((best, level) => (gap(level) < gap(best) - 1e-9 ? level : best))
+function nearest(scale: ProficiencyScale, value: Ratio): Level {
+  const gap = (level: Level) => {
+    const { n, d } = subtract(ofDecimal(level.value), value)
+    return { n: n < 0 ? minus(0, n) : n, d }
+  }
+  return scale.levels.reduce((best, level) => (compare(gap(level), gap(best)) < 0 ? level : best))
 }
 
 /**

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { thousandths } from '../number/decimal'
-import type { Ratio } from '../number/ratio'
+import { inSteps, ofDecimal, ratio, type Ratio } from '../number/ratio'
 import { decimal, id, name } from '../fields'
 
 /** One step of a grading scale: the label of every grade from its bound up to the next step's. */
@@ -23,22 +23,18 @@ export type ScaleStep = z.infer<typeof scaleStep>
 export type GradingScale = z.infer<typeof gradingScale>
 
 /**
- * The label of a grade: the step with the greatest bound that the grade reaches, else the lowest step.
+ * The label of a grade in percent: the step with the greatest bound that is not above it, else the lowest step.
  *
- * @param reached tells whether the grade is at or above a bound
- * @example labelOf(plusMinus, (bound) => 89.9 >= Number(bound)) // 'B+'
+ * @example labelOf(plusMinus, ofDecimal('89.9')) // 'B+'
  */
-export function labelOf(scale: GradingScale, reached: (bound: string) => boolean): string {
-  const ordered = descending(scale)
-  return (ordered.find((step) => reached(step.from)) ?? ordered.at(-1)!).label
+export function labelOf(scale: GradingScale, grade: Ratio): string {
+  const bounds = boundsOf(scale)
+  const { whole } = inSteps(grade, 1000)
+  return (bounds.find(({ from }) => from <= whole) ?? bounds.at(-1)!).label
 }
 
 /** The label of a grade by its displayed digits. @example labelOfShown(plusMinus, '89.9') // 'B+' */
-export function labelOfShown(scale: GradingScale, shown: string): string {
-  const grade = thousandths(shown)
-  const bounds = boundsOf(scale)
-  return (bounds.find(({ from }) => from <= grade) ?? bounds.at(-1)!).label
-}
+export const labelOfShown = (scale: GradingScale, shown: string): string => labelOf(scale, ofDecimal(shown))
 
 /** Labels with their bounds in thousandths, highest first; asked for every grade, so kept for as long as the scale is. */
 function boundsOf(scale: GradingScale): readonly { label: string; from: number }[] {
@@ -56,17 +52,21 @@ const known = new WeakMap<GradingScale, readonly { label: string; from: number }
  * ends at 100, the lowest step's begins at its own bound).
  *
  * @returns null when the scale has no such label
- * @example shareOfLabel(plusMinus, 'B') // { n: 170000, d: 200000 }, which is 85 %
+ * @example shareOfLabel(plusMinus, 'B') // { n: 17, d: 20 }, which is 85 %
  */
 export function shareOfLabel(scale: GradingScale, label: string): Ratio | null {
   const ordered = descending(scale)
   const at = ordered.findIndex((step) => step.label === label)
   const step = ordered[at]
   if (!step) return null
-  if (step.worth !== undefined) return { n: thousandths(step.worth), d: 100_000 }
-  return { n: thousandths(step.from) + thousandths(ordered[at - 1]?.from ?? '100'), d: 200_000 }
+  if (step.worth !== undefined) return ratio(thousandths(step.worth), 100_000)
+  return ratio(thousandths(step.from) + thousandths(ordered[at - 1]?.from ?? '100'), 200_000)
 }
 
 /** The steps, highest bound first. */
 export const descending = (scale: GradingScale): ScaleStep[] =>
   [...scale.steps].sort((a, b) => thousandths(b.from) - thousandths(a.from))
+
+/** The scale's own writing of a label that was typed in either case; undefined for none. @example labelTyped(plusMinus, ' b+') // 'B+' */
+export const labelTyped = (scale: Pick<GradingScale, 'steps'>, typed: string): string | undefined =>
+  scale.steps.find(({ label }) => label.toLowerCase() === typed.trim().toLowerCase())?.label

@@ -1,5 +1,6 @@
-import type { Cell } from '../acts/records'
+import type { Cell } from './cell'
 import { enteredOn, readEntry, type EntryPlace } from './entry'
+import { isBlank } from './to-score'
 import { toggleMark, type Mark } from './score'
 
 /** One thing done to every cell of a block. */
@@ -26,12 +27,15 @@ export interface BlockOutcome {
   refused: { id: string; reason: string }[]
 }
 
-/** A blank to fill: neither score nor mark, and the student was there. */
-const isBlank = ({ cell, there }: BlockCell) => there && cell.value === null && cell.marks.length === 0
+/** What is done to a block passes over them; who means one of them types in that cell. */
+const NOT_THERE = 'was not in the class on the due date: left as it is'
+
+/** A blank to fill: the student was there. */
+const isToFill = ({ cell, there }: BlockCell) => there && isBlank(cell)
 
 /**
  * Does one thing to every cell of a block, before anything is kept: for showing it, then for doing it as one act.
- * *Fill blanks* leaves alone whoever has a score or a mark, or was not in the class then.
+ * Whoever was not in the class on the due date is left alone; *fill blanks* leaves alone whoever has a score or a mark.
  *
  * @example onBlock(cells, { do: 'fill blanks', text: '10' }).changes.length // 27
  */
@@ -50,10 +54,11 @@ function done(each: BlockCell, deed: BlockDeed): Partial<Cell> | { refused: stri
   const { cell } = each
   switch (deed.do) {
     case 'fill blanks':
-      return isBlank(each) ? entered(each, deed.text) : {}
+      return isToFill(each) ? entered(each, deed.text) : {}
     case 'fill all':
-      return entered(each, deed.text)
+      return each.there ? entered(each, deed.text) : { refused: NOT_THERE }
     case 'set mark':
+      if (!each.there) return { refused: NOT_THERE }
       return cell.marks.includes(deed.mark) ? {} : { marks: toggleMark(cell.marks, deed.mark) }
     case 'clear mark':
       return { marks: cell.marks.filter((mark) => mark !== deed.mark) }

@@ -1,6 +1,8 @@
 import type { CivilDate } from '../calendar/date'
 import { holds } from '../calendar/periods'
-import type { Assignment, Cell, Plan } from '../acts/records'
+import type { Assignment } from '../plan/assignment'
+import type { Cell } from './cell'
+import type { Plan } from '../plan/plan'
 import type { Value } from './score'
 
 /** A span of days in a class; `lastDay` null is still there. */

@@ -1,8 +1,8 @@
-import Fraction from 'fraction.js'
 import { readDecimal } from '../number/decimal'
-import type { GradingScale } from '../scales/grading'
+import { add, divide, HUNDRED, inSteps, multiply, ofDecimal, type Ratio } from '../number/ratio'
+import { labelTyped, type GradingScale } from '../scales/grading'
 import { levelOf, type ProficiencyScale } from '../scales/proficiency'
-import type { Cell } from '../acts/records'
+import type { Cell } from './cell'
 import { marks, toggleMark, valueText, type Mark, type Value } from './score'
 
 /** What was understood: a value, marks that came with it, or a mark alone; or why not. */
@@ -71,7 +71,7 @@ function readValue(typed: string, { scale, possible, present = null }: EntryPlac
   if (share) return readShare(typed, share[1]!, share[2]!, possible)
   const bonus = BONUS.exec(typed)
   if (bonus) return readBonus(bonus[1]!, present)
-  const label = scale.steps.find((step) => step.label.toLowerCase() === typed.toLowerCase())?.label
+  const label = labelTyped(scale, typed)
   const isPercent = typed.endsWith('%')
   const number = readDecimal(isPercent ? typed.slice(0, -1) : typed)
   if (number === null)
@@ -111,24 +111,27 @@ function readShare(typed: string, earnedText: string, ofWhat: string, possible: 
   if (earned === null || total === null) return { refused: `${typed} is not so many of so many. Type it as 8/10.` }
   if (Number(total) === 0) return { refused: 'Nothing can be a share of 0. Type points alone.' }
   if (total === possible) return { value: { points: earned } }
-  const share = new Fraction(earned).div(total)
-  const percent = asDecimal(share.mul(100))
+  const share = divide(ofDecimal(earned), ofDecimal(total))
+  const percent = asDecimal(multiply(share, HUNDRED))
   if (percent !== null) return ofPercent(percent)
-  const points = asDecimal(share.mul(possible))
+  const points = asDecimal(multiply(share, ofDecimal(possible)))
   if (points !== null) return { value: { points } }
   return { refused: `${typed} is no share that three decimals can hold. Type the points out of ${possible}.` }
 }
 
 /** The number as a decimal, where three places hold all of it. */
-const asDecimal = (number: Fraction): string | null =>
-  number.mul(1000).d === 1n ? readDecimal(number.toString()) : null
+function asDecimal(number: Ratio): string | null {
+  const { whole, isAll } = inSteps(number, 1000)
+  return isAll ? readDecimal(String(Number(whole) / 1000)) : null
+}
 
 function readBonus(moreText: string, present: Value | null): Entry {
   const more = readDecimal(moreText)
   if (more === null) return { refused: `+${moreText} is no number. Type it as +1.` }
   if (present !== null && 'points' in present)
-    return { value: { points: asDecimal(new Fraction(present.points).add(more))! } }
-  if (present !== null && 'percent' in present) return ofPercent(asDecimal(new Fraction(present.percent).add(more))!)
+    return { value: { points: asDecimal(add(ofDecimal(present.points), ofDecimal(more)))! } }
+  if (present !== null && 'percent' in present)
+    return ofPercent(asDecimal(add(ofDecimal(present.percent), ofDecimal(more)))!)
   return present === null
     ? { refused: `There is no score here that ${more} could be added to. Type the score.` }
     : { refused: `${more} points cannot be added to ${valueText(present)}. Type the points.` }

@@ -1,5 +1,6 @@
 import { thousandths, type Decimal } from '../number/decimal'
-import type { Ratio } from '../number/ratio'
+import { times } from '../number/int'
+import { ratio, type Ratio } from '../number/ratio'
 import { shareOfLabel, type GradingScale } from '../scales/grading'
 import { levelOf, type ProficiencyScale } from '../scales/proficiency'
 import type { Value } from './score'
@@ -28,16 +29,19 @@ export function worthOf(value: Value, possible: Decimal, scales: WorthScales): W
   const most = thousandths(possible)
   if ('points' in value) {
     const points = thousandths(value.points)
-    return { earned: { n: points, d: 1000 }, share: most === 0 ? null : { n: points, d: most } }
+    return { earned: ratio(points, 1000), share: most === 0 ? null : ratio(points, most) }
   }
   const share = shareOfTyped(value, scales)
   if (share === null) return null
-  return { earned: { n: share.n * most, d: share.d * 1000 }, share: most === 0 ? null : share }
+  return { earned: ratio(times(share.n, most), times(share.d, 1000)), share: most === 0 ? null : share }
 }
 
-function shareOfTyped(value: Exclude<Value, { points: Decimal }>, { scale, levels }: WorthScales): Ratio | null {
-  if ('percent' in value) return { n: thousandths(value.percent), d: 100_000 }
+/** The share of the points possible that a percent, a label or a level stands for; null where it stands for none. */
+export function shareOfTyped(value: Exclude<Value, { points: Decimal }>, { scale, levels }: WorthScales): Ratio | null {
+  if ('percent' in value) return percentShare(value.percent)
   if ('label' in value) return shareOfLabel(scale, value.label)
   const percent = levelOf(levels, value.level)?.percent
-  return percent === undefined ? null : { n: thousandths(percent), d: 100_000 }
+  return percent === undefined ? null : percentShare(percent)
 }
+
+const percentShare = (percent: Decimal): Ratio => ratio(thousandths(percent), 100_000)

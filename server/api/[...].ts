@@ -3,7 +3,7 @@ import { createRouter } from 'radix3'
 import { Problem } from '../services/problem'
 
 /** Which methods each address of the API knows. */
-const known = createRouter<{ methods: string[] }>()
+const known = createRouter<{ methods?: string[] }>()
 const methods = new Map<string, string[]>()
 for (const { route: path, method } of handlers)
   if (path?.startsWith('/api/') && method) methods.set(path, [...(methods.get(path) ?? []), method.toUpperCase()])
@@ -11,8 +11,9 @@ for (const [path, list] of methods) known.insert(path, { methods: list })
 
 /** An address that is not there, or not by that method: said in JSON like everything else. */
 export default route(async (event) => {
+  // The beginning of a longer address is found too, without methods.
   const found = known.lookup(event.path.split('?')[0]!)
-  if (!found) throw new Problem(404, 'no-such-address', 'There is nothing at this address.')
+  if (!found?.methods) throw new Problem(404, 'no-such-address', 'There is nothing at this address.')
   setResponseHeader(event, 'allow', found.methods.join(', '))
   throw new Problem(405, 'no-such-method', `This address knows ${found.methods.join(', ')}.`)
 })

@@ -15,8 +15,12 @@ import {
 } from 'drizzle-orm/pg-core'
 import type { Change } from '../../core/acts/act'
 import type { Outcome } from '../../core/acts/apply'
-import type { Category, Pattern, Plan, Policy, Visibility } from '../../core/acts/records'
-import type { CutOff } from '../../core/proficiency/convert'
+import type { Category } from '../../core/plan/category'
+import type { Pattern } from '../../core/plan/pattern'
+import type { Plan } from '../../core/plan/plan'
+import type { Fixed as Policy } from '../../core/plan/fixed'
+import type { Visibility } from '../../core/plan/visibility'
+import type { CutOff } from '../../core/proficiency/cut-off'
 import type { Level } from '../../core/scales/proficiency'
 import type { GradingScale, ScaleStep } from '../../core/scales/grading'
 import type { RosterFindings, RosterPart, RosterRowChange, RunState } from '../../shared/exchange'
@@ -195,6 +199,7 @@ export const assignments = pgTable(
     points: decimal('points').notNull(),
     multiplier: decimal('multiplier').notNull(),
     counts: boolean('counts').notNull(),
+    extraCredit: boolean('extra_credit').notNull().default(false),
     scoredIn: text('scored_in').notNull(),
     visibility: jsonb('visibility').$type<Visibility>().notNull(),
     released: boolean('released').notNull(),
@@ -281,6 +286,7 @@ export const overrides = pgTable(
     percent: decimal('percent'),
     label: text('label'),
     reason: text('reason').notNull(),
+    familyLine: text('family_line').notNull().default(''),
   },
   (t) => [primaryKey({ columns: [t.sectionId, t.id] })],
 )
@@ -384,6 +390,8 @@ export const journal = pgTable(
     /** Writings of one text in one sitting share it, and are one line: the last, which names the earlier ones. */
     sitting: text('sitting'),
     earlierIds: jsonb('earlier_ids').$type<string[]>().notNull().default([]),
+    /** The release of shapes that its changes are written in. */
+    shape: smallint('shape').notNull().default(1),
     madeAt: instant('made_at').notNull(),
     takenAt: instant('taken_at').notNull(),
     changes: jsonb('changes').$type<Change[]>().notNull(),

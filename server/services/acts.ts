@@ -1,8 +1,10 @@
 import { and, eq, or, sql } from 'drizzle-orm'
-import { act as actSchema, type Act, type Change } from '../../core/acts/act'
-import { applyChange, judge, same, type Outcome } from '../../core/acts/apply'
+import { act as actSchema, currentChange, type Act, type Change } from '../../core/acts/act'
+import { applyChange, judge, type Outcome } from '../../core/acts/apply'
+import { same } from '../../core/same'
 import { dependsOn } from '../../core/acts/depends'
-import { noRecords, record, type Kind, type RecordOf, type Records } from '../../core/acts/records'
+import { noRecords, record, type Records } from '../../core/records'
+import { SHAPE, type Kind, type RecordOf } from '../../core/kinds'
 import { standing } from '../../core/grading/declared'
 import type { ActResult, TakenAct } from '../../shared/class'
 import type { Db } from '../database/client'
@@ -57,7 +59,14 @@ export async function takeActs(
   return db.transaction(async (tx) => {
     const results: ActResult[] = []
     const held: Act[] = []
+    let isAhead = false
     for (const sent of acts) {
+      // Written by a newer release than this process is of: it waits, and so does what comes after it.
+      isAhead ||= typeof sent.shape === 'number' && sent.shape > SHAPE
+      if (isAhead) {
+        results.push({ id: sent.id, later: true })
+        continue
+      }
       const parsed = actSchema.safeParse(sent)
       if (!parsed.success) {
         results.push({ id: sent.id, rejected: { code: 'unreadable', message: faultOf(parsed.error.issues) } })
@@ -148,7 +157,7 @@ async function takeAct(tx: Db, home: Home, userId: string, act: Act, clocks: Clo
   const hand: Hand = { changedBy: userId, changedAt: now, actId: act.id }
   for (const [kind, records] of written) await writeRecords(tx, home.id, kind, records, hand)
   const begun = await sittingBefore(tx, home, userId, act, outcomes)
-  const changes = begun ? [{ ...sent[0]!, from: begun.changes[0]!.from }] : sent
+  const changes = begun ? [{ ...sent[0]!, from: currentChange(begun.changes[0]!, begun.shape).from }] : sent
   const [line] = await tx
     .insert(journal)
     .values({
@@ -159,6 +168,7 @@ async function takeAct(tx: Db, home: Home, userId: string, act: Act, clocks: Clo
       deedId: act.deed ?? null,
       ofId: act.of ?? null,
       sitting: act.sitting ?? null,
+      shape: SHAPE,
       earlierIds: begun ? [...begun.earlierIds, begun.id] : [],
       madeAt: madeAt(act.at, { ...clocks, now }),
       takenAt: now,

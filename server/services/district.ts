@@ -1,5 +1,6 @@
 import { eq, inArray } from 'drizzle-orm'
-import { blanks, type Policy } from '../../core/acts/records'
+import { blanks } from '../../core/kinds'
+import type { Fixed as Policy } from '../../core/plan/fixed'
 import { shippedScales } from '../../core/scales/shipped'
 import type { AvailableScale } from '../../core/section'
 import type { Db } from '../database/client'

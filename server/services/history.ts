@@ -1,7 +1,8 @@
 import { and, asc, desc, eq, gt, gte, inArray, lt, lte, max, sql, type SQL } from 'drizzle-orm'
-import type { Act, Change } from '../../core/acts/act'
-import { applyChange, type Outcome } from '../../core/acts/apply'
-import { noRecords, type Kind } from '../../core/acts/records'
+import { currentChange, type Act, type Change } from '../../core/acts/act'
+import { applyChange } from '../../core/acts/apply'
+import { noRecords } from '../../core/records'
+import { SHAPE, type Kind } from '../../core/kinds'
 import type { Step } from '../../core/acts/steps'
 import type { ClassSnapshot } from '../../core/section'
 import type { ClassAct, ClassHistoryQuery, HistoryEntry } from '../../shared/history'
@@ -17,9 +18,9 @@ const REACH_MS = 24 * 60 * 60 * 1000
 
 type Row = typeof journal.$inferSelect
 
-/** The changes of an act that were made; what was refused or came too late is not among them. */
-const applied = ({ changes, outcomes }: { changes: Change[]; outcomes: Outcome[] }): Change[] =>
-  changes.filter((_, at) => outcomes[at]?.done === 'applied')
+/** The changes of an act that were made, as this release writes them; what was refused or came too late is not among them. */
+const applied = ({ changes, outcomes, shape }: Pick<Row, 'changes' | 'outcomes' | 'shape'>): Change[] =>
+  changes.filter((_, at) => outcomes[at]?.done === 'applied').map((change) => currentChange(change, shape))
 
 const touches = (fields: Record<string, unknown>): SQL => sql`${journal.changes} @> ${JSON.stringify([fields])}::jsonb`
 
@@ -128,6 +129,7 @@ export async function ownActs(db: Db, sectionId: string, userId: string, now = n
 const actOf = (row: Row): Act =>
   ({
     id: row.id,
+    shape: SHAPE,
     kind: row.kind,
     at: row.madeAt.toISOString(),
     ...(row.ofId ? { of: row.ofId } : {}),
@@ -157,7 +159,7 @@ export async function actsAfter(db: Db, home: string, seq: number): Promise<Clas
  */
 export async function snapshotAsOf(db: Db, sectionId: string, day: string): Promise<ClassSnapshot> {
   const rows = await db
-    .select({ changes: journal.changes, outcomes: journal.outcomes })
+    .select({ changes: journal.changes, outcomes: journal.outcomes, shape: journal.shape })
     .from(journal)
     .where(and(eq(journal.homeId, sectionId), lte(journal.madeAt, endOf(day))))
     .orderBy(asc(journal.seq))

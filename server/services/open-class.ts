@@ -1,3 +1,4 @@
+import { SHAPE } from '../../core/kinds'
 import type { OpenClass } from '../../shared/class'
 import type { Db } from '../database/client'
 import { cellsApart } from './exchange'
@@ -11,5 +12,5 @@ import { loadSnapshot } from './snapshot'
 export async function openClass(db: Db, sectionId: string): Promise<OpenClass> {
   const seq = await lastSeq(db, sectionId)
   const snapshot = await loadSnapshot(db, sectionId)
-  return { ...snapshot, seq, apart: await cellsApart(db, snapshot) }
+  return { ...snapshot, seq, shape: SHAPE, apart: await cellsApart(db, snapshot) }
 }

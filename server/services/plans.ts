@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm'
-import type { Plan } from '../../core/acts/records'
+import type { Plan } from '../../core/plan/plan'
 import type { Db } from '../database/client'
 import { courses, sections, sectionTeachers } from '../database/schema'
 import type { ClassPlan, PlansResponse } from '../../shared/plans'

@@ -1,6 +1,7 @@
-import { and, eq, getTableColumns, inArray, sql } from 'drizzle-orm'
-import type { PgColumn, PgTable } from 'drizzle-orm/pg-core'
-import { noRecords, type Kind, type RecordOf, type Records } from '../../core/acts/records'
+import { and, eq, getTableColumns, inArray, is, sql } from 'drizzle-orm'
+import { PgNumeric, type PgColumn, type PgTable } from 'drizzle-orm/pg-core'
+import { noRecords, type Records } from '../../core/records'
+import { fromShape, type Kind, type RecordOf } from '../../core/kinds'
 import { readDecimal } from '../../core/number/decimal'
 import type { Value } from '../../core/scores/score'
 import type { Db } from '../database/client'
@@ -48,16 +49,6 @@ export interface Hand {
 }
 
 const keptColumns = new Set(['sectionId', 'homeId', 'id', 'changedBy', 'changedAt', 'actId'])
-const decimalColumns = new Set([
-  'points',
-  'percent',
-  'multiplier',
-  'weight',
-  'missingCountsAs',
-  'lowLine',
-  'level',
-  'cap',
-])
 const ROWS_AT_ONCE = 500
 
 /** All records of one home: a class, or by name those of a person's desk or the district. */
@@ -104,16 +95,23 @@ export async function writeRecords(
       .onConflictDoUpdate({ target: [homeColumn(table), table.id], set })
 }
 
+/** A row as a record: its decimals in their one form, and what an earlier release wrote as this one would. */
 function recordOf(kind: Kind, row: Row): RecordOf<Kind> {
+  const columns = getTableColumns(tables[kind])
   const fields = Object.fromEntries(
     Object.entries(row)
       .filter(([key]) => !keptColumns.has(key))
-      .map(([key, value]) => [key, decimalColumns.has(key) && typeof value === 'string' ? readDecimal(value) : value]),
+      .map(([key, value]) => [key, isDecimal(columns[key]) && typeof value === 'string' ? readDecimal(value) : value]),
   )
-  if (kind !== 'cell') return fields as RecordOf<Kind>
+  if (kind !== 'cell') return fromShape(kind, fields, ROWS_SHAPE) as RecordOf<Kind>
   const { points, percent, label, level, ...rest } = fields
   return { ...rest, value: valueOf({ points, percent, label, level }) } as RecordOf<'cell'>
 }
+
+/** Rows say nothing of the release that wrote them; what is new in them already stays as it is. */
+const ROWS_SHAPE = 1
+
+const isDecimal = (column: PgColumn | undefined) => column !== undefined && is(column, PgNumeric)
 
 /** The one form in which a score was typed. */
 function valueOf(forms: Record<string, unknown>): Value | null {

@@ -1,7 +1,8 @@
-import { jointId, record } from '../../core/acts/records'
-import type { Grade } from '../../core/grading/grade'
+import { jointId } from '../../core/kind'
+import { record } from '../../core/records'
+import { familyGrade, type FamilyGrade } from '../../core/families/grade'
 import { Grades } from '../../core/grading/grades'
-import { assignmentsIn, rulesOf, planOf } from '../../core/grading/rules'
+import { assignmentsIn, rulesOf, planOf } from '../../core/plan/rules'
 import { studentsIn } from '../../core/grading/section'
 import { calculatedLevel, evidenceOf, windowOfLevels } from '../../core/proficiency/level'
 import { fullName } from '../../core/section'
@@ -19,14 +20,7 @@ export interface ReportCard {
   dates: string
   declared: boolean
   printed: string
-  /** As reported, as much of it as the plan shows to families; `unadjusted` is the grade before its course-level points, where they were added. */
-  grade: {
-    percent: string | null
-    label: string | null
-    unadjusted: string | null
-    computed: string | null
-    reason: string
-  } | null
+  grade: FamilyGrade | null
   categories: { name: string; weight: string | null; percent: string | null }[]
   standards: { code: string; statement: string; level: string | null }[]
   remark: string
@@ -57,11 +51,9 @@ export async function reportCards(
   const { method, categories: rules } = rulesOf(snapshot, plan, period)
   const evidenceWindow = windowOfLevels(snapshot, period)
   const tagged = new Set(assignments.flatMap((each) => each.standardIds))
-  const shown = ({ percent, label }: Grade) =>
-    [plan.families === 'label' ? '' : percent, plan.families === 'percent' ? '' : label].filter(Boolean).join(' ')
   return students.map((student) => {
-    const { effective, reported, computed, override, categories } = grades.of(student.id, period.id)
-    const reason = record(snapshot.records, 'override', jointId(student.id, period.id)).reason
+    const grade = grades.of(student.id, period.id)
+    const typed = record(snapshot.records, 'override', jointId(student.id, period.id))
     return {
       student: fullName(student),
       school: snapshot.section.school,
@@ -71,20 +63,11 @@ export async function reportCards(
       dates: `${period.firstDay} to ${period.lastDay}`,
       declared: record(snapshot.records, 'declaration', period.id).declared,
       printed: today,
-      grade:
-        reported && plan.families !== 'neither'
-          ? {
-              percent: plan.families === 'label' ? null : reported.percent,
-              label: plan.families === 'percent' ? null : reported.label,
-              unadjusted: effective && reported !== effective ? shown(effective) : null,
-              computed: override && computed ? shown(computed) : null,
-              reason: override ? reason : '',
-            }
-          : null,
+      grade: familyGrade(plan, grade, typed),
       categories: rules.map(({ category, weight }) => ({
         name: category.name,
         weight: method === 'categories' ? weight : null,
-        percent: categories.get(category.id)?.percent ?? null,
+        percent: grade.categories.get(category.id)?.percent ?? null,
       })),
       standards: snapshot.standards
         .filter((standard) => tagged.has(standard.id))

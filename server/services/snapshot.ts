@@ -2,7 +2,7 @@ import { and, asc, desc, eq } from 'drizzle-orm'
 import { yearOf, type Period } from '../../core/calendar/periods'
 import { readPronouns } from '../../core/remarks/pronouns'
 import { byName, type ClassSnapshot, type Standard, type Student } from '../../core/section'
-import type { DeclaredGrade } from '../../core/grading/declared'
+import type { DeclaredGrade } from '../../core/grading/declaration'
 import type { Db } from '../database/client'
 import {
   bankEntries,
@@ -19,6 +19,7 @@ import {
   standards,
   students,
 } from '../database/schema'
+import type { ProficiencyScale } from '../../core/scales/proficiency'
 import { Problem } from './problem'
 import { districtPolicy, scalesFor } from './district'
 import { readRecords } from './records-store'
@@ -32,7 +33,6 @@ export async function loadSnapshot(db: Db, sectionId: string): Promise<ClassSnap
     .innerJoin(orgs, eq(orgs.id, sections.schoolId))
     .where(eq(sections.id, sectionId))
   if (!row) throw new Problem(404, 'no-class', 'There is no such class.')
-  const [scale] = await db.select().from(proficiencyScales).limit(1)
   return {
     section: {
       id: sectionId,
@@ -44,13 +44,19 @@ export async function loadSnapshot(db: Db, sectionId: string): Promise<ClassSnap
     periods: await sectionPeriods(db, sectionId),
     students: await sectionStudents(db, sectionId),
     standards: await sectionStandards(db, sectionId),
-    proficiencyScale: scale ?? { id: 'none', name: 'No scale', levels: [] },
+    proficiencyScale: await proficiencyScaleOf(db),
     scales: await scalesFor(db, await teachersOf(db, sectionId)),
     ...(await districtPolicy(db)),
     bank: (await db.select().from(bankEntries).orderBy(asc(bankEntries.place))).map(({ place: _, ...entry }) => entry),
     records: await readRecords(db, sectionId),
     declared: await declaredOf(db, sectionId),
   }
+}
+
+/** The scale of levels that classes use: the district's one. */
+export async function proficiencyScaleOf(db: Db): Promise<ProficiencyScale> {
+  const [scale] = await db.select().from(proficiencyScales).limit(1)
+  return scale ?? { id: 'none', name: 'No scale', levels: [] }
 }
 
 async function teachersOf(db: Db, sectionId: string): Promise<string[]> {

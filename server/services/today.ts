@@ -1,10 +1,10 @@
 import { eq, inArray, max, sql, type SQL } from 'drizzle-orm'
 import { daysAfter } from '../../core/calendar/date'
 import { periodToday } from '../../core/calendar/periods'
-import { assignmentsIn, planOf } from '../../core/grading/rules'
+import { assignmentsIn, planOf } from '../../core/plan/rules'
 import { toScore } from '../../core/grading/section'
 import { looseEnds } from '../../core/looseends'
-import { record } from '../../core/acts/records'
+import { record } from '../../core/records'
 import { enrolledOn, type ClassSnapshot } from '../../core/section'
 import type { TodayClass } from '../../shared/today'
 import type { Db } from '../database/client'
@@ -111,7 +111,7 @@ function classToday(snapshot: ClassSnapshot, today: string): Omit<TodayClass, 'c
       declared: record(snapshot.records, 'declaration', period.id).declared,
     },
     assignments: due.length,
-    toScore: period ? toScore(snapshot, period, today) : 0,
+    toScore: period ? toScore(snapshot, period, today).now : 0,
     next: due
       .filter((each) => each.dueOn! >= today)
       .slice(0, 3)

@@ -101,13 +101,13 @@ function grade(doc: Doc, { grade, period }: ReportCard): void {
       .fillColor(SOFT)
       .text(`${grade.unadjusted} before the points of the course level`, { width: WIDTH })
   if (grade.computed) {
-    const why = grade.reason ? `, because: ${grade.reason}` : ''
     doc
       .font('regular')
       .fontSize(10)
       .fillColor(SOFT)
-      .text(`Given by the teacher; the scores come to ${grade.computed}${why}`, { width: WIDTH })
+      .text(`Given by the teacher; the scores come to ${grade.computed}`, { width: WIDTH })
   }
+  if (grade.line) doc.font('regular').fontSize(10).fillColor(SOFT).text(grade.line, { width: WIDTH })
 }
 
 function heading(doc: Doc, text: string): void {

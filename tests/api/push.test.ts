@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import type { z } from 'zod'
-import { jointId } from '#core/acts/records'
+import { jointId } from '#core/kind'
 import { classResponse, openClassResponse } from '#shared/class'
 import { compareResponse, runResponse } from '#shared/exchange'
 import { todayResponse } from '#shared/today'

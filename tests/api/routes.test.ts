@@ -1,6 +1,7 @@
 import { readdirSync } from 'node:fs'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { blanks, jointId } from '#core/acts/records'
+import { blanks } from '#core/kinds'
+import { jointId } from '#core/kind'
 import { classResponse, openClassResponse } from '#shared/class'
 import { runResponse } from '#shared/exchange'
 import { todayResponse } from '#shared/today'
@@ -248,6 +249,9 @@ describe('an address or a method that is not there', () => {
     const wrong = await nobody.call('DELETE', '/api/today')
     expect([wrong.status, wrong.headers.get('allow')]).toEqual([405, 'GET'])
     expect((await nobody.call('GET', '/api/auth/sign-in')).status).toBe(405)
+    // The beginning of a longer address, and one that becomes that when it is decoded.
+    for (const path of ['/api/sessions/x', '/api/sessions/%20%3F/end', '/api/exchange/runs'.slice(0, 13)])
+      expect((await nobody.call('POST', path)).status).toBe(404)
   })
   it('health speaks of the records', async () => {
     expect(await nobody.get('/api/health')).toMatchObject({ ok: true, records: 'room' })

@@ -1,6 +1,6 @@
 import { expect, test } from './fixtures'
 
-test.use({ world: 'blocks', permissions: ['clipboard-read', 'clipboard-write'] })
+test.use({ permissions: ['clipboard-read', 'clipboard-write'] })
 
 test.beforeEach(async ({ desk }) => {
   await desk.openClass('Earth Systems 7C')

@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Desk } from './fixtures'
 
-test.use({ world: 'course', permissions: ['clipboard-read', 'clipboard-write'] })
+test.use({ permissions: ['clipboard-read', 'clipboard-write'] })
 
 const LAB = 'Sediment lab report'
 

@@ -8,25 +8,31 @@ import { accounts, Caller, startProduct, type Product } from '../support/product
 export { expect }
 
 /**
- * A product with the demo's data, and a page of it on which the demo teacher is signed in. Files that name the same
- * `world` share the product; a name of its own gives a file a fresh one.
+ * A world of its own for each test: a product with a copy of the demo's data, and a page of it on which the demo teacher
+ * is signed in. What a test leaves behind is found by no other.
  */
-export const test = base.extend<{ desk: Desk }, { product: Product; world: string }>({
-  world: ['shared', { option: true, scope: 'worker' }],
+export const test = base.extend<{ product: Product; desk: Desk; mine: Desk }>({
   product: [
-    // eslint-disable-next-line @typescript-eslint/no-unused-vars -- naming the world is what makes it another worker's
-    async ({ world }, use) => {
+    // eslint-disable-next-line no-empty-pattern -- Playwright reads the needed fixtures from the pattern
+    async ({}, use) => {
       const product = await startProduct()
       await use(product)
       await product.stop()
     },
-    { scope: 'worker', timeout: 120_000 },
+    { timeout: 120_000 },
   ],
   desk: async ({ page, product }, use) => {
     const desk = new Desk(page, product.url)
     await desk.sitDown()
     await use(desk)
     expect(desk.complaints).toEqual([])
+  },
+  /** At a class, where the server ends or fails under the teacher's hands: what the page complains of is looked at there. */
+  mine: async ({ page, product }, use) => {
+    const desk = new Desk(page, product.url)
+    await desk.sitDown()
+    await desk.openClass('Earth Systems 7A')
+    await use(desk)
   },
 })
 

@@ -1,22 +1,6 @@
 import type { Page } from '@playwright/test'
-import { Caller, accounts, startProduct, type Product } from '../support/product'
-import { Desk, expect, test as base } from './fixtures'
-
-/** These end the server under the teacher's hands, so each has a product of its own. */
-const test = base.extend<{ own: Product; mine: Desk }>({
-  // eslint-disable-next-line no-empty-pattern -- Playwright reads the needed fixtures from the pattern
-  own: async ({}, use) => {
-    const product = await startProduct()
-    await use(product)
-    await product.stop()
-  },
-  mine: async ({ own, page }, use) => {
-    const desk = new Desk(page, own.url)
-    await desk.sitDown()
-    await desk.openClass('Earth Systems 7A')
-    await use(desk)
-  },
-})
+import { Caller, accounts, type Product } from '../support/product'
+import { Desk, expect, test } from './fixtures'
 
 interface Snapshot {
   students: { id: string; familyName: string; spans: { firstDay: string; lastDay: string | null }[] }[]
@@ -49,7 +33,7 @@ async function startOfColumn(desk: Desk): Promise<void> {
 const status = (page: Page) => page.locator('.status b')
 
 test('six times kill -9 while scores are typed: what was acknowledged is there, what was queued arrives once', async ({
-  own,
+  product,
   mine,
   page,
 }) => {
@@ -71,32 +55,32 @@ test('six times kill -9 while scores are typed: what was acknowledged is there, 
       await expect(status(page)).toHaveText('Saved')
       acknowledged.push(typed)
     }
-    await own.kill()
+    await product.kill()
     await typeSome(1)
     await expect(status(page)).toHaveText('Kept on this machine, waiting for the network')
     if (round === 2) {
       // A page that is closed in the middle loses nothing either.
-      await own.start()
+      await product.start()
       await page.reload()
       await mine.cell('Achterberg, Rosalind', 'Sediment lab report').click()
       for (let i = 0; i < typed; i++) await page.keyboard.press('ArrowDown')
       continue
     }
-    await own.start()
+    await product.start()
     if (acknowledged.at(-1) === typed - 1) {
-      const { scores } = await held(own)
+      const { scores } = await held(product)
       expect(scores.slice(0, typed - 1)).toEqual(Array.from({ length: typed - 1 }, (_, at) => String((at % 19) + 1)))
     }
   }
   await expect(status(page)).toHaveText('Saved', { timeout: 30_000 })
-  const { scores, typings } = await held(own)
+  const { scores, typings } = await held(product)
   expect(typed).toBe(12)
   expect(scores.slice(0, typed)).toEqual(Array.from({ length: typed }, (_, at) => String((at % 19) + 1)))
   for (let at = 0; at < typed; at++) expect([at, await typings(at)]).toEqual([at, 1])
 })
 
 test('offline typing is kept through a closed page, and arrives in order when the network is back', async ({
-  own,
+  product,
   mine,
   page,
   context,
@@ -108,18 +92,18 @@ test('offline typing is kept through a closed page, and arrives in order when th
   await mine.typeDown(['8'])
   await expect(status(page)).toHaveText('Kept on this machine, waiting for the network')
   await expect(page.getByText('4 changes to send')).toBeVisible()
-  expect((await held(own)).scores.slice(0, 3)).toEqual([null, null, null])
+  expect((await held(product)).scores.slice(0, 3)).toEqual([null, null, null])
   await page.close()
 
   await context.setOffline(false)
   const again = await context.newPage()
-  await again.goto(own.url)
+  await again.goto(product.url)
   await expect(status(again)).toHaveText('Saved')
-  await expect.poll(async () => (await held(own)).scores.slice(0, 4)).toEqual(['5', '6', '8', null])
+  await expect.poll(async () => (await held(product)).scores.slice(0, 4)).toEqual(['5', '6', '8', null])
 })
 
 test('what somebody else changed meanwhile stands until the teacher decides, also where no news came through', async ({
-  own,
+  product,
   mine,
   page,
   browser,
@@ -128,7 +112,7 @@ test('what somebody else changed meanwhile stands until the teacher decides, als
   await page.reload()
   await startOfColumn(mine)
   const elsewhere = await browser.newContext()
-  const second = new Desk(await elsewhere.newPage(), own.url)
+  const second = new Desk(await elsewhere.newPage(), product.url)
   await second.sitDown()
   await second.page.goto(page.url())
   await second.cell('Achterberg, Rosalind', 'Sediment lab report').click()
@@ -143,11 +127,11 @@ test('what somebody else changed meanwhile stands until the teacher decides, als
   await mine.margin.getByRole('button', { name: 'Leave theirs' }).click()
   await expect(cell).toHaveText('19')
   await expect(cell).not.toHaveAccessibleName(/decision/)
-  expect((await held(own)).scores[0]).toBe('19')
+  expect((await held(product)).scores[0]).toBe('19')
 })
 
 test('a session that has ended asks for the sign-in, and then everything arrives', async ({
-  own,
+  product,
   mine,
   page,
   context,
@@ -160,5 +144,5 @@ test('a session that has ended asks for the sign-in, and then everything arrives
   await page.getByLabel('Password').fill(accounts.password)
   await page.getByRole('button', { name: 'Sign in' }).click()
   await expect(mine.cell('Achterberg, Rosalind', 'Sediment lab report')).toHaveText('12')
-  await expect.poll(async () => (await held(own)).scores[0]).toBe('12')
+  await expect.poll(async () => (await held(product)).scores[0]).toBe('12')
 })

@@ -1,22 +1,9 @@
 import type { BrowserContext, Page, Route } from '@playwright/test'
-import { Caller, accounts, startProduct, type Product } from '../support/product'
-import { Desk, expect, test as base } from './fixtures'
+import { Caller, accounts, type Product } from '../support/product'
+import type { Desk } from './fixtures'
+import { expect, test } from './fixtures'
 
 /** What was typed outlives everything: answers that nobody expected, two tabs, storage, clocks, a page without a network. */
-const test = base.extend<{ own: Product; mine: Desk }>({
-  // eslint-disable-next-line no-empty-pattern -- Playwright reads the needed fixtures from the pattern
-  own: async ({}, use) => {
-    const product = await startProduct()
-    await use(product)
-    await product.stop()
-  },
-  mine: async ({ own, page }, use) => {
-    const desk = new Desk(page, own.url)
-    await desk.sitDown()
-    await desk.openClass('Earth Systems 7A')
-    await use(desk)
-  },
-})
 
 interface Snapshot {
   students: { id: string }[]
@@ -45,7 +32,7 @@ const first = (desk: Desk) => desk.cell('Achterberg, Rosalind', LAB)
 const status = (page: Page) => page.locator('.status b')
 const list = (page: Page) => page.locator('.status .list')
 
-test('no answer but our own takes an act out of the queue', async ({ own, mine, page }) => {
+test('no answer but our own takes an act out of the queue', async ({ product, mine, page }) => {
   await first(mine).click()
   const html = '<!doctype html><title>Hotel network</title>'
   const answers: ((route: Route) => Promise<void>)[] = [
@@ -80,18 +67,18 @@ test('no answer but our own takes an act out of the queue', async ({ own, mine, 
     // Another try for each: coming back to the page asks at once.
     await page.evaluate(() => dispatchEvent(new Event('online')))
     await expect.poll(() => at).toBeGreaterThan(seen)
-    expect((await held(own)).scores.slice(0, i + 1).every((score) => score === null)).toBe(true)
+    expect((await held(product)).scores.slice(0, i + 1).every((score) => score === null)).toBe(true)
     await expect(status(page)).not.toHaveText('Saved')
   }
   expect(at).toBeGreaterThanOrEqual(answers.length)
   passes = true
   await page.evaluate(() => dispatchEvent(new Event('online')))
   await expect(status(page)).toHaveText('Saved', { timeout: 30_000 })
-  expect((await held(own)).scores.slice(0, 10)).toEqual(Array.from({ length: 10 }, (_, i) => String(i + 1)))
+  expect((await held(product)).scores.slice(0, 10)).toEqual(Array.from({ length: 10 }, (_, i) => String(i + 1)))
 })
 
 test('an act that is rejected is put aside, takes none of the others down, and can be copied, done again and dropped', async ({
-  own,
+  product,
   mine,
   page,
   context,
@@ -111,7 +98,7 @@ test('an act that is rejected is put aside, takes none of the others down, and c
   })
   await mine.typeDown(['1', '2', '3'])
   await expect(status(page)).toHaveText('Saved')
-  expect((await held(own)).scores.slice(0, 3)).toEqual(['1', null, '3'])
+  expect((await held(product)).scores.slice(0, 3)).toEqual(['1', null, '3'])
   await expect(list(page)).toHaveText('1 to decide')
   // On every page, and after a reload.
   await page.getByRole('link', { name: 'Exchange', exact: true }).click()
@@ -125,18 +112,18 @@ test('an act that is rejected is put aside, takes none of the others down, and c
   await page.unroute('**/acts')
   await dialog.getByRole('button', { name: 'Do it again' }).click()
   await expect(status(page)).toHaveText('Saved')
-  await expect.poll(async () => (await held(own)).scores.slice(0, 3)).toEqual(['1', '2', '3'])
+  await expect.poll(async () => (await held(product)).scores.slice(0, 3)).toEqual(['1', '2', '3'])
   await page.keyboard.press('Escape')
   await expect(list(page)).toHaveCount(0)
 })
 
 test('a conflict in a class that is not open waits for it, is said on Today and in the day column, and leads to its cell', async ({
-  own,
+  product,
   mine,
   page,
   context,
 }) => {
-  const { classId, teacher, students, assignment } = await held(own)
+  const { classId, teacher, students, assignment } = await held(product)
   await first(mine).click()
   await context.setOffline(true)
   await mine.typeDown(['3'])
@@ -170,11 +157,11 @@ test('a conflict in a class that is not open waits for it, is said on Today and 
   await expect(mine.margin.getByText('You typed 3')).toBeVisible()
   await mine.margin.getByRole('button', { name: 'Put mine' }).click()
   await expect(status(page)).toHaveText('Saved')
-  await expect.poll(async () => (await held(own)).scores[0]).toBe('3')
+  await expect.poll(async () => (await held(product)).scores[0]).toBe('3')
   await expect(day.getByRole('link', { name: /Earth Systems 7A/ })).not.toContainText('decide')
 })
 
-test('whichever tab sends, both show what is there', async ({ own, mine, page, context }) => {
+test('whichever tab sends, both show what is there', async ({ product, mine, page, context }) => {
   const second = mine.beside(await context.newPage())
   await second.page.goto(page.url())
   // No news from the server in either: what one tab hears for the other is all that they have.
@@ -182,7 +169,7 @@ test('whichever tab sends, both show what is there', async ({ own, mine, page, c
     await each.route('**/news*', (route) => route.abort())
     await each.reload()
   }
-  const { classId, teacher, students, assignment } = await held(own)
+  const { classId, teacher, students, assignment } = await held(product)
   // The first tab cannot send; the second carries its queue.
   await page.route('**/acts', (route) => route.abort())
   await page.bringToFront()
@@ -221,7 +208,7 @@ test('whichever tab sends, both show what is there', async ({ own, mine, page, c
   await mine.saved()
   await expect(first(mine)).toHaveText('5')
   await expect(first(second)).toHaveText('5')
-  expect((await held(own)).scores.slice(0, 2)).toEqual(['5', '8'])
+  expect((await held(product)).scores.slice(0, 2)).toEqual(['5', '8'])
 })
 
 const brokenStorage = {
@@ -244,7 +231,7 @@ const brokenStorage = {
 }
 for (const [how, breaks] of Object.entries(brokenStorage))
   test(`a browser whose storage ${how} says so, opens the class, and sends at once`, async ({
-    own,
+    product,
     mine,
     page,
     context,
@@ -257,7 +244,7 @@ for (const [how, breaks] of Object.entries(brokenStorage))
       timeout: 15_000,
     })
     await expect(status(page)).toHaveText('Saved', { timeout: 20_000 })
-    await expect.poll(async () => (await held(own)).scores.slice(0, 2)).toEqual(['4', '5'])
+    await expect.poll(async () => (await held(product)).scores.slice(0, 2)).toEqual(['4', '5'])
     // Without the network it stays in the page, which says so.
     await context.setOffline(true)
     await mine.typeDown(['6'])
@@ -266,10 +253,15 @@ for (const [how, breaks] of Object.entries(brokenStorage))
     })
     await context.setOffline(false)
     await expect(status(page)).toHaveText('Saved', { timeout: 40_000 })
-    expect((await held(own)).scores.slice(0, 3)).toEqual(['4', '5', '6'])
+    expect((await held(product)).scores.slice(0, 3)).toEqual(['4', '5', '6'])
   })
 
-test('a request that is never answered is given up, and another tab goes on', async ({ own, mine, page, context }) => {
+test('a request that is never answered is given up, and another tab goes on', async ({
+  product,
+  mine,
+  page,
+  context,
+}) => {
   test.setTimeout(90_000)
   await page.route('**/acts', () => {})
   await first(mine).click()
@@ -279,15 +271,15 @@ test('a request that is never answered is given up, and another tab goes on', as
   await second.cell('Bekele, Dawit', LAB).click()
   const started = Date.now()
   await second.typeDown(['6'])
-  await expect.poll(async () => (await held(own)).scores.slice(0, 2), { timeout: 30_000 }).toEqual(['9', '6'])
+  await expect.poll(async () => (await held(product)).scores.slice(0, 2), { timeout: 30_000 }).toEqual(['9', '6'])
   expect(Date.now() - started).toBeLessThan(30_000)
 })
 
-test('a tab closed within milliseconds of Enter loses nothing: 48 of 48', async ({ own, mine, page, context }) => {
+test('a tab closed within milliseconds of Enter loses nothing: 48 of 48', async ({ product, mine, page, context }) => {
   test.setTimeout(240_000)
   const url = page.url()
   await mine.saved()
-  const { students, assignment } = await held(own)
+  const { students, assignment } = await held(product)
   await page.close()
   const ROUNDS = 12
   const AT_ONCE = 4
@@ -302,15 +294,15 @@ test('a tab closed within milliseconds of Enter loses nothing: 48 of 48', async 
       await again.page.keyboard.type(String((round % 9) + 1)).then(() => again.page.keyboard.press('Enter'))
     await again.page.close()
     const reader = await context.newPage()
-    await reader.goto(own.url)
+    await reader.goto(product.url)
     await expect(status(reader)).toHaveText('Saved', { timeout: 20_000 })
     await reader.close()
-    expect((await held(own)).scores.slice(0, AT_ONCE)).toEqual(Array<string>(AT_ONCE).fill(String((round % 9) + 1)))
+    expect((await held(product)).scores.slice(0, AT_ONCE)).toEqual(Array<string>(AT_ONCE).fill(String((round % 9) + 1)))
   }
 })
 
 test('without the network the page comes up again, with the class and what was typed, and everything arrives once', async ({
-  own,
+  product,
   mine,
   page,
   context,
@@ -323,7 +315,7 @@ test('without the network the page comes up again, with the class and what was t
   await page.reload()
   await first(mine).click()
   await context.setOffline(true)
-  await own.kill()
+  await product.kill()
   await page.keyboard.press('ArrowDown')
   await mine.typeDown(['12'])
   await page.reload()
@@ -333,14 +325,14 @@ test('without the network the page comes up again, with the class and what was t
   await mine.cell('Castellanos Ibarra, Inés', LAB).click()
   await mine.typeDown(['13'])
   await expect(page.getByText('2 changes to send')).toBeVisible()
-  await own.start()
+  await product.start()
   await context.setOffline(false)
   await expect(status(page)).toHaveText('Saved', { timeout: 30_000 })
-  expect((await held(own)).scores.slice(0, 3)).toEqual(['11', '12', '13'])
+  expect((await held(product)).scores.slice(0, 3)).toEqual(['11', '12', '13'])
 })
 
 test('signing out asks about what is not sent, and leaves nothing of the students on this machine', async ({
-  own,
+  product,
   mine,
   page,
   context,
@@ -377,9 +369,9 @@ test('signing out asks about what is not sent, and leaves nothing of the student
       for (const request of await (await caches.open(cache)).keys()) said.push(request.url)
     return said.join('\n')
   })
-  const { students } = await held(own)
+  const { students } = await held(product)
   for (const secret of ['Achterberg', 'Okafor', students[0]!.id]) expect(left).not.toContain(secret)
-  expect((await held(own)).scores[0]).toBe('14')
+  expect((await held(product)).scores[0]).toBe('14')
 })
 
 async function withClock(context: BrowserContext, offsetMs: number): Promise<void> {
@@ -401,7 +393,7 @@ for (const [how, offset] of [
   ['three days behind', -3 * DAY_MS],
   ['two years ahead', 730 * DAY_MS],
 ] as const)
-  test(`a clock ${how} loses no step back, and history says when it was`, async ({ own, mine, page, context }) => {
+  test(`a clock ${how} loses no step back, and history says when it was`, async ({ product, mine, page, context }) => {
     await withClock(context, offset)
     await page.reload()
     await first(mine).click()
@@ -414,14 +406,14 @@ for (const [how, offset] of [
     await page.keyboard.press('Control+z')
     await expect(first(mine)).toHaveText('')
     await mine.saved()
-    const { teacher, classId, students, assignment } = await held(own)
+    const { teacher, classId, students, assignment } = await held(product)
     const [undone, typed] = await teacher.get<{ at: string }[]>(
       `/api/classes/${classId}/history?kind=cell&record=${students[0]!.id}/${assignment}`,
     )
     for (const each of [undone!, typed!]) expect(Math.abs(Date.parse(each.at) - Date.now())).toBeLessThan(5 * 60_000)
   })
 
-test('a note written in one sitting is one line of history and one step back', async ({ own, mine, page }) => {
+test('a note written in one sitting is one line of history and one step back', async ({ product, mine, page }) => {
   await first(mine).click()
   const note = mine.margin.getByRole('textbox').first()
   await note.click()
@@ -430,7 +422,7 @@ test('a note written in one sitting is one line of history and one step back', a
     await page.waitForTimeout(900)
   }
   await mine.saved()
-  const { teacher, classId, students, assignment } = await held(own)
+  const { teacher, classId, students, assignment } = await held(product)
   const lines = await teacher.get<{ to: { note: string } }[]>(
     `/api/classes/${classId}/history?kind=cell&record=${students[0]!.id}/${assignment}`,
   )
@@ -438,5 +430,5 @@ test('a note written in one sitting is one line of history and one step back', a
   await first(mine).click()
   await page.keyboard.press('Control+z')
   await mine.saved()
-  expect((await held(own)).cells[0]?.note ?? '').toBe('')
+  expect((await held(product)).cells[0]?.note ?? '').toBe('')
 })

@@ -2,8 +2,6 @@ import AxeBuilder from '@axe-core/playwright'
 import { accounts } from '../support/product'
 import { Desk, expect, test } from './fixtures'
 
-test.use({ world: 'plan' })
-
 const nowOf = (desk: Desk, name: string) => desk.margin.getByRole('row', { name: new RegExp(name) })
 
 test.beforeEach(async ({ desk }) => {

@@ -1,6 +1,6 @@
 import { expect, test } from './fixtures'
 
-test.use({ world: 'shared', hasTouch: true, viewport: { width: 1024, height: 768 } })
+test.use({ hasTouch: true, viewport: { width: 1024, height: 768 } })
 
 test('a tap goes to a cell, a second one edits it, and a head shows its column', async ({ desk, page }) => {
   await desk.openClass('Earth Systems 7C')

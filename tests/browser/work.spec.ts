@@ -8,8 +8,6 @@ import writeExcel from 'write-excel-file/node'
 import type { Page } from '@playwright/test'
 import { expect, test, textOf, type Desk } from './fixtures'
 
-test.use({ world: 'work' })
-
 test.beforeEach(async ({ desk }) => {
   await desk.openClass('Earth Systems 7A')
 })

@@ -1,8 +1,11 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { act, change, type Change } from '#core/acts/act'
-import { applyChange, changeTo, inverse, judge, same } from '#core/acts/apply'
-import { blanks, jointId, noRecords, partsOf, record, schemas, type Kind } from '#core/acts/records'
+import { applyChange, changeTo, inverse, judge } from '#core/acts/apply'
+import { same } from '#core/same'
+import { blanks, schemas, type Kind } from '#core/kinds'
+import { jointId, partsOf } from '#core/kind'
+import { noRecords, record } from '#core/records'
 
 const cell = (records: ReturnType<typeof noRecords>, points: string) =>
   changeTo(records, 'cell', 's/a', { value: { points } })!

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import fc from 'fast-check'
-import { blanks, type Cell } from '#core/acts/records'
+import { blanks } from '#core/kinds'
+import type { Cell } from '#core/scores/cell'
 import { plusMinus } from '#core/scales/shipped'
 import { onBlock, type BlockCell } from '#core/scores/block'
 import { cellText, enteredOn, readEntry } from '#core/scores/entry'
@@ -57,15 +58,19 @@ describe('a block', () => {
 
   it('blanks are filled; who was absent, or not in the class, keeps the blank', () =>
     expect(ids({ do: 'fill blanks', text: '10' })).toEqual(['blank']))
-  it('all are filled, and what already says so is no change', () =>
-    expect(ids({ do: 'fill all', text: '4' })).toEqual(['blank', 'absent', 'not there yet']))
+  it('all are filled who were there, and what already says so is no change', () => {
+    expect(ids({ do: 'fill all', text: '4' })).toEqual(['blank', 'absent'])
+    expect(onBlock(block, { do: 'fill all', text: '4' }).refused).toEqual([
+      { id: 'not there yet', reason: expect.stringContaining('not in the class') },
+    ])
+  })
   it('a bonus is added where there is a score, and the rest say why not', () => {
     const { changes, refused } = onBlock(block, { do: 'fill all', text: '+1' })
     expect(changes).toEqual([{ id: 'scored', to: { value: { points: '5' } } }])
     expect(refused.map((each) => each.id)).toEqual(['blank', 'absent', 'not there yet'])
   })
   it('a mark is set for all and taken from all', () => {
-    expect(ids({ do: 'set mark', mark: 'absent' })).toEqual(['blank', 'scored', 'not there yet'])
+    expect(ids({ do: 'set mark', mark: 'absent' })).toEqual(['blank', 'scored'])
     expect(ids({ do: 'clear mark', mark: 'absent' })).toEqual(['absent'])
   })
   it('one note goes on all, for whom it is meant', () =>

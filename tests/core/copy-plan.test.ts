@@ -1,7 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { applyChange, changesTo } from '#core/acts/apply'
-import { blanks, noRecords, type Category, type Plan } from '#core/acts/records'
-import { copyPlan, planParts, type PlanHolder, type PlanPart } from '#core/grading/copy-plan'
+import { blanks } from '#core/kinds'
+import { noRecords } from '#core/records'
+import type { Category } from '#core/plan/category'
+import type { Plan } from '#core/plan/plan'
+import { copyPlan, planParts, type PlanHolder, type PlanPart } from '#core/plan/copy-plan'
 import { plainLetters } from '#core/scales/shipped'
 import { aClass } from '../support/class'
 

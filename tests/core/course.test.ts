@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { blanks } from '#core/acts/records'
+import { blanks } from '#core/kinds'
 import { columnsOf } from '~/sheet/columns'
 import { stretch } from '~/sheet/window'
 

@@ -1,6 +1,10 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { blanks, jointId, methods, type Assignment, type Cell, type Plan } from '#core/acts/records'
+import { blanks } from '#core/kinds'
+import { jointId } from '#core/kind'
+import { methods, type Plan } from '#core/plan/plan'
+import type { Assignment } from '#core/plan/assignment'
+import type { Cell } from '#core/scores/cell'
 import { Grades } from '#core/grading/grades'
 import { roundings } from '#core/number/round'
 import { plainLetters, plusMinus, strictLetters } from '#core/scales/shipped'
@@ -25,7 +29,7 @@ const days = ['2026-09-10', '2026-10-31', '2026-11-01', '2026-11-20', '2026-12-1
 
 // Few different figures, so that ties and turning points come often.
 const points = fc.constantFrom('0', '1', '2', '3', '4', '5', '6', '8', '9.5', '10', '12', '37', '92.5', '0.125')
-const possible = fc.constantFrom('0', '5', '10', '10', '20', '40', '100', '6')
+const possible = fc.constantFrom('0', '3', '4', '5', '10', '10', '15', '20', '40', '63', '100', '108', '6')
 const weight = fc.constantFrom('0', '10', '20', '30', '33.333', '45', '100')
 const percent = fc.constantFrom('0', '50', '62.5', '85', '92.45', '100', '110')
 
@@ -59,8 +63,9 @@ const assignment = fc.record({
   categoryId: fc.constantFrom('c0', 'c0', 'c1', 'c1', 'c2', null),
   dueOn: fc.constantFrom(...days),
   points: possible,
-  multiplier: fc.constantFrom('1', '1', '2', '0.5', '1.5'),
+  multiplier: fc.constantFrom('1', '1', '2', '0.5', '1.5', '0.6', '0.8', '1.2'),
   counts: fc.constantFrom(true, true, true, false),
+  extraCredit: fc.constantFrom(false, false, false, false, true),
 })
 const own = fc.record<Plan['own'][string]>({
   method: fc.constantFrom(...methods),
@@ -83,6 +88,7 @@ const plan: fc.Arbitrary<Partial<Plan>> = fc.record({
   own: fc.oneof(
     { weight: 4, arbitrary: fc.constant<Plan['own']>({}) },
     { weight: 1, arbitrary: own.map((each) => ({ q2: each })) },
+    { weight: 1, arbitrary: own.map((each) => ({ s1: each })) },
   ),
   parents: fc.oneof(
     fc.constant<Plan['parents']>({}),
@@ -91,9 +97,9 @@ const plan: fc.Arbitrary<Partial<Plan>> = fc.record({
   ),
 })
 const override = fc.constantFrom(
-  { percent: '80', label: 'B', reason: '' },
-  { percent: '89.95', label: null, reason: '' },
-  { percent: null, label: 'C', reason: '' },
+  { percent: '80', label: 'B', reason: '', familyLine: '' },
+  { percent: '89.95', label: null, reason: '', familyLine: '' },
+  { percent: null, label: 'C', reason: '', familyLine: '' },
 )
 
 const aGradebook = fc
@@ -174,7 +180,7 @@ describe('every rule together', { timeout: 180_000 }, () => {
             snapshot.records.cell[jointId('ann', `a${at}`)] = edit
             grades.rescore('ann', `a${at}`)
           }
-          snapshot.records.override[jointId('ann', 'q1')] = { percent: '71', label: null, reason: '' }
+          snapshot.records.override[jointId('ann', 'q1')] = { percent: '71', label: null, reason: '', familyLine: '' }
           grades.reoverride('ann')
           const fresh = new Grades(snapshot)
           for (const { id } of periods) expect(fastly(grades, id)).toEqual(fastly(fresh, id))
@@ -182,6 +188,44 @@ describe('every rule together', { timeout: 180_000 }, () => {
       ),
       { numRuns: 2000 },
     )
+  })
+
+  const of = (categoryId: string, points: string, multiplier = '1') => ({ categoryId, points, multiplier })
+  it.each([
+    {
+      rule: 'two equal shares, the smaller goes',
+      plan: { method: 'points' as const },
+      drop: { dropCount: 2, keepOne: true },
+      assignments: { a: of('c', '12'), b: of('c', '108'), d: of('d', '100') },
+      scores: { a: '7', b: '63', d: '100' },
+      shown: ['78.4', 'C', '58.3'],
+    },
+    {
+      rule: 'two drops that leave the same grade, the smaller goes',
+      plan: { method: 'points' as const },
+      drop: { dropCount: 1, dropRule: 'best for the student' as const },
+      assignments: { a: of('c', '8'), b: of('c', '15'), d: of('d', '20') },
+      scores: { a: '0', b: '5', d: '20' },
+      shown: ['71.4', 'C', '33.3'],
+    },
+    {
+      rule: 'two zeros of one size, the earlier goes',
+      plan: {},
+      drop: { dropCount: 1, basis: 'equal' as const },
+      assignments: { a: of('c', '3', '0.8'), b: of('c', '4', '0.6'), d: of('c', '10') },
+      scores: { a: '0', b: '0', d: '10' },
+      shown: ['62.5', 'D', '62.5'],
+    },
+  ])('a tie is a tie, whatever its doubles look like: $rule', ({ plan: own, drop, assignments, scores, shown }) => {
+    const snapshot = aClass({
+      plan: { scale: plainLetters, ...own },
+      categories: { c: '50', d: '50' },
+      assignments,
+      scores: { ann: scores },
+    })
+    Object.assign(snapshot.records.category.c!, drop)
+    const { effective, categories } = new Grades(snapshot).of('ann', 'q2')
+    expect([effective?.percent, effective?.label, categories.get('c')?.percent]).toEqual(shown)
   })
 
   it('figures too large for doubles to tell apart are computed exactly', () => {

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { blanks, jointId } from '#core/acts/records'
+import { blanks } from '#core/kinds'
+import { jointId } from '#core/kind'
 import { compare, type Agreed } from '#core/exchange/compare'
 import { wanted, type Sendable } from '#core/exchange/wanted'
 import { gradebookEntities, scoreStatuses } from '#core/formats/oneroster/rest'
@@ -95,7 +96,7 @@ describe('what the district should hold', () => {
     ).toEqual(['outside', 'stray'])
   })
   it('sends grades and remarks of declared periods, the override with its reason', () => {
-    snapshot.records.override[jointId('ann', 'q2')] = { percent: '80', label: 'B-', reason: 'redone' }
+    snapshot.records.override[jointId('ann', 'q2')] = { percent: '80', label: 'B-', reason: 'redone', familyLine: '' }
     snapshot.records.remark[jointId('ann', 'q2')] = { text: 'Ann is ready.' }
     expect(wanted(snapshot, sourced).sendables.some((each) => each.id.includes('grade'))).toBe(false)
     snapshot.declared.q2 = standing(snapshot, snapshot.periods[2]!)

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { appearing, familyView } from '#core/families/view'
 import { isSeen, seenFrom } from '#core/families/visibility'
-import { jointId } from '#core/acts/records'
+import { jointId } from '#core/kind'
 import { aClass } from '../support/class'
 
 const today = '2026-11-15'
@@ -84,6 +84,27 @@ describe('what a family sees of a student', () => {
     expect(families('label')).toMatchObject({ percent: null, label: 'D' })
     expect(families('neither')).toBeUndefined()
     expect(view().hidden).toContainEqual(expect.objectContaining({ what: 'Grades' }))
+  })
+  it('has the grade as the card has it: with course-level points, and with the teacher’s line and never the reason', () => {
+    const given = structuredClone(snapshot)
+    const plan = given.records.plan.class!
+    given.records.plan.class = { ...plan, families: 'both', coursePoints: { points: '5', periodIds: ['q2'] } }
+    given.records.override[jointId('ann', 'q2')] = {
+      ...{ percent: '80', label: 'B-' },
+      reason: 'Ill for three weeks, the counsellor knows',
+      familyLine: 'For the project that came later.',
+    }
+    const seen = familyView(given, given.students[0]!, given.periods[2]!, today)
+    expect(seen.grades[0]).toEqual({
+      title: 'Quarter 2',
+      percent: '85.0',
+      label: 'B',
+      unadjusted: '80.0 B-',
+      computed: '65.0 D',
+      line: 'For the project that came later.',
+    })
+    expect(JSON.stringify(seen)).not.toContain('counsellor knows')
+    expect(seen.hidden).toContainEqual({ what: 'Why you gave the grade of Quarter 2', why: 'It is for the record.' })
   })
   it('leaves out what was due while the student was not in the class', () => {
     const moved = structuredClone(snapshot)

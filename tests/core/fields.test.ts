@@ -2,7 +2,8 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { act, fitted } from '#core/acts/act'
 import { dependsOn } from '#core/acts/depends'
-import { blanks, idSchemas, noRecords, schemas, type Kind } from '#core/acts/records'
+import { SHAPE, blanks, idSchemas, schemas, type Kind } from '#core/kinds'
+import { noRecords } from '#core/records'
 import { stepsOf } from '#core/acts/steps'
 import { changesTo } from '#core/acts/apply'
 import { ancestorsOf, yearOf, type Period } from '#core/calendar/periods'
@@ -12,7 +13,7 @@ import { readEntry } from '#core/scores/entry'
 import { proposedShortName } from '#core/scores/short-name'
 import { beginning, fitText, isFit } from '#core/text'
 import type { Act } from '#core/acts/act'
-import type { Wanted } from '#core/acts/apply'
+import type { Wanted } from '#core/wanted'
 
 const takes = (schema: { safeParse: (value: unknown) => { success: boolean } }, value: unknown) =>
   schema.safeParse(value).success
@@ -139,6 +140,7 @@ describe('an entry of any length is read at once', () => {
 describe('what rests on what', () => {
   const actOf = (wanted: Wanted[], more: Partial<Act> = {}): Act => ({
     id: crypto.randomUUID(),
+    shape: SHAPE,
     kind: 'type',
     at: '2026-11-25T10:00:00Z',
     changes: changesTo(noRecords(), wanted) as Act['changes'],

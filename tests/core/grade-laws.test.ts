@@ -1,7 +1,10 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { jointId, type Category, type Plan } from '#core/acts/records'
+import { jointId } from '#core/kind'
+import type { Category } from '#core/plan/category'
+import type { Plan } from '#core/plan/plan'
 import { Grades } from '#core/grading/grades'
+import { toDouble } from '#core/number/ratio'
 import type { ClassSnapshot } from '#core/section'
 import { aClass } from '../support/class'
 
@@ -33,7 +36,10 @@ function gradebook(drawn: readonly Item[], plan: Partial<Plan>, rules: Partial<C
   for (const category of Object.values(snapshot.records.category)) Object.assign(category, rules)
   return snapshot
 }
-const gradeOf = (snapshot: ClassSnapshot) => new Grades(snapshot).of('ann', 'q2').computed?.approx ?? null
+const gradeOf = (snapshot: ClassSnapshot) => {
+  const { computed } = new Grades(snapshot).of('ann', 'q2')
+  return computed && toDouble(computed.value)
+}
 const close = (a: number | null, b: number | null) =>
   a === null || b === null ? expect(a).toBe(b) : expect(a).toBeCloseTo(b, 9)
 

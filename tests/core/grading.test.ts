@@ -2,14 +2,16 @@ import fc from 'fast-check'
 import Fraction from 'fraction.js'
 import { describe, expect, it } from 'vitest'
 import type { ClassSnapshot } from '#core/section'
+import type { Category } from '#core/plan/category'
+import type { Plan } from '#core/plan/plan'
 import { agrees, completed } from '#core/grading/grade'
 import { Grades, type StudentGrade } from '#core/grading/grades'
-import { assignmentsOf, planOf } from '#core/grading/rules'
+import { assignmentsOf, planOf } from '#core/plan/rules'
 import { classMean, studentsIn, toScore } from '#core/grading/section'
 import { spreadOf, worthsOf } from '#core/grading/spread'
 import { departures, standing } from '#core/grading/declared'
-import { jointId } from '#core/acts/records'
-import { roundExact } from '#core/number/round'
+import { jointId } from '#core/kind'
+import { round } from '#core/number/round'
 import { aClass } from '../support/class'
 
 const q2 = (snapshot: ClassSnapshot) => snapshot.periods.find((each) => each.id === 'q2')!
@@ -200,13 +202,13 @@ describe('exactness', () => {
         sum.add(part(category, 'earned').div(part(category, 'possible')).mul(weights[category]!).div(total)),
       new Fraction(0),
     )
-    return roundExact(grade.mul(100), { places, rounding: 'half up' })
+    return round(grade.mul(100), { places, rounding: 'half up' })
   }
 })
 
 describe('overrides', () => {
   const snapshot = one({ ann: { a: '78.4' } })
-  snapshot.records.override[jointId('ann', 'q2')] = { percent: '80', label: 'B-', reason: 'redone' }
+  snapshot.records.override[jointId('ann', 'q2')] = { percent: '80', label: 'B-', reason: 'redone', familyLine: '' }
   it('stand in place of the computed grade, which goes on being computed', () => {
     const { computed, override, effective } = grade(snapshot, 'ann')
     expect([computed?.percent, override?.percent, effective?.percent, effective?.label]).toEqual([
@@ -223,13 +225,63 @@ describe('overrides', () => {
   })
   it('agree when the percent has the label, or is what the label stands for', () => {
     const plan = planOf(snapshot)
-    expect(agrees(plan, { percent: '82.9', label: 'B-', reason: '' })).toBe(true)
-    expect(agrees(plan, { percent: '80', label: 'A', reason: '' })).toBe(false)
+    expect(agrees(plan, { percent: '82.9', label: 'B-', reason: '', familyLine: '' })).toBe(true)
+    expect(agrees(plan, { percent: '80', label: 'A', reason: '', familyLine: '' })).toBe(false)
   })
   it('every label agrees with the percent that it fills in', () => {
     const plan = planOf(snapshot)
     for (const { label } of plan.scale.steps)
-      expect(agrees(plan, { ...completed(plan, { label }), reason: '' })).toBe(true)
+      expect(agrees(plan, { ...completed(plan, { label }), reason: '', familyLine: '' })).toBe(true)
+  })
+})
+
+describe('extra credit of a single item', () => {
+  const extra = (plan: Partial<Plan>, more: Partial<Category> = {}) => {
+    const snapshot = aClass({
+      plan,
+      categories: { c: '100' },
+      assignments: {
+        a: { categoryId: 'c', points: '10' },
+        b: { categoryId: 'c', points: '40' },
+        x: { categoryId: 'c', points: '10', extraCredit: true },
+      },
+      scores: { ann: { a: '8', b: '32', x: '5' } },
+    })
+    Object.assign(snapshot.records.category.c!, more)
+    return new Grades(snapshot).of('ann', 'q2').computed?.percent
+  }
+  it('adds above and not below, by points and of equal items', () => {
+    // (8 + 32 + 5) / 50, and (0.8 + 0.8 + 0.5) / 2.
+    expect(extra({ method: 'points' })).toBe('90.0')
+    expect(extra({ method: 'categories' })).toBe('90.0')
+    expect(extra({ method: 'assignments' })).toBe('105.0')
+    expect(extra({ method: 'categories' }, { basis: 'equal' })).toBe('105.0')
+  })
+  it('is never dropped', () => {
+    // The lowest share is the extra item's 0.5; what goes is the smaller of the two at 0.8.
+    expect(extra({ method: 'categories' }, { dropCount: 1 })).toBe('92.5')
+  })
+})
+
+describe('no grade', () => {
+  it('is computed nowhere, for longer periods neither, whatever was given by hand below', () => {
+    const snapshot = aClass({ plan: { method: 'none' }, scores: { ann: {} } })
+    snapshot.records.override[jointId('ann', 'q1')] = { percent: '90', label: null, reason: '', familyLine: '' }
+    const grades = new Grades(snapshot)
+    expect(grades.of('ann', 'q1').effective?.percent).toBe('90.0')
+    expect(grades.of('ann', 'year').effective).toBeNull()
+  })
+})
+
+describe('very large figures', () => {
+  it('a percent of nine million points and more is worth exactly that', () => {
+    const snapshot = aClass({
+      plan: { method: 'points', places: 2 },
+      assignments: { a: { points: '90000000' }, b: { points: '0.003' } },
+      scores: { ann: { a: { value: { percent: '92.455' } }, b: '0.003' } },
+    })
+    // (0.92455 x 90 000 000 + 0.003) / 90 000 000.003 is a little above 92.455 %.
+    expect(new Grades(snapshot).of('ann', 'q2').computed?.percent).toBe('92.46')
   })
 })
 
@@ -268,8 +320,8 @@ describe('lists', () => {
   })
   it('count what is left to score, and take the mean of what is scored', () => {
     const snapshot = one({ ann: { a: '80' }, ben: { a: { marks: ['absent'] } } })
-    expect(toScore(snapshot, q2(snapshot), '2026-11-25')).toBe(2)
-    expect(toScore(snapshot, q2(snapshot), '2026-11-09')).toBe(0)
+    expect(toScore(snapshot, q2(snapshot), '2026-11-25')).toEqual({ now: 2, notYetDue: 0, ofLeavers: 0 })
+    expect(toScore(snapshot, q2(snapshot), '2026-11-09')).toEqual({ now: 0, notYetDue: 2, ofLeavers: 0 })
     expect(spreadOf(worthsOf(snapshot, assignmentsOf(snapshot)[0]!)).mean).toBe('80.0')
   })
 })

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { jointId } from '#core/acts/records'
+import { jointId } from '#core/kind'
 import { applyChange, changeTo } from '#core/acts/apply'
 import { looseEnds } from '#core/looseends'
 import { aClass } from '../support/class'
@@ -142,10 +142,20 @@ describe('loose ends', () => {
   })
   it('an override whose halves do not agree', () => {
     const snapshot = aClass({ categories: { a: '100' }, scores: { ann: {} } })
-    snapshot.records.override[jointId('ann', 'q2')] = { percent: '80', label: 'A', reason: '' }
+    snapshot.records.override[jointId('ann', 'q2')] = { percent: '80', label: 'A', reason: '', familyLine: '' }
     expect(codes(snapshot)).toEqual(['override'])
     mend(snapshot)
     expect(snapshot.records.override[jointId('ann', 'q2')]!.label).toBe('B-')
     expect(codes(snapshot)).toEqual([])
+  })
+  it('an override whose label has left the scale, which is no grade any more', () => {
+    const snapshot = aClass({ categories: { a: '100' }, scores: { ann: {} } })
+    snapshot.records.override[jointId('ann', 'q2')] = { percent: null, label: 'Gone', reason: '', familyLine: '' }
+    expect(looseEnds(snapshot).map(({ code, text }) => [code, text])).toEqual([
+      [
+        'override',
+        'The override of ann Test in Quarter 2 is Gone, which is no longer on the scale: it is no grade. Give another one.',
+      ],
+    ])
   })
 })

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import { jointId } from '#core/acts/records'
+import { jointId } from '#core/kind'
 import { onUsualDay, usualDays } from '#core/calendar/usual-days'
-import { movedScores } from '#core/scores/moved'
+import { movedScores } from '#core/roster/moved-scores'
 import { aClass } from '../support/class'
 
 describe('scores that follow a student into another class of the course', () => {

@@ -3,7 +3,21 @@ import fc from 'fast-check'
 import Fraction from 'fraction.js'
 import { describe, expect, it } from 'vitest'
 import { readDecimal, thousandths } from '#core/number/decimal'
-import { reaches, roundDecimal, roundExact, roundings, settle, type Rounding } from '#core/number/round'
+import { divided, gcd, lcm, minus, plus, times, type Int } from '#core/number/int'
+import {
+  add,
+  compare,
+  divide,
+  HUNDRED,
+  inSteps,
+  multiply,
+  ofDecimal,
+  ratio,
+  sum,
+  toDouble,
+  type Ratio,
+} from '#core/number/ratio'
+import { round, roundDecimal, roundings, type Rounding } from '#core/number/round'
 
 describe('readDecimal', () => {
   it.each([
@@ -31,6 +45,11 @@ describe('readDecimal', () => {
   })
 })
 
+/** As an exact number of ours, by another package. */
+const exact = (given: string | Fraction): Ratio => {
+  const { s, n, d } = new Fraction(given)
+  return { n: s * n, d }
+}
 const up = (places: 0 | 1 | 2): Rounding => ({ places, rounding: 'half up' })
 const anyRounding = fc.record({
   places: fc.constantFrom(0 as const, 1 as const, 2 as const),
@@ -39,9 +58,9 @@ const anyRounding = fc.record({
 
 describe('rounding', () => {
   it('rounds halves up on the size of the number', () => {
-    expect(roundExact(new Fraction('92.45'), up(1))).toBe('92.5')
-    expect(roundExact(new Fraction('92.5'), up(0))).toBe('93')
-    expect(roundExact(new Fraction('-2.5'), up(0))).toBe('-3')
+    expect(round(exact('92.45'), up(1))).toBe('92.5')
+    expect(round(exact('92.5'), up(0))).toBe('93')
+    expect(round(exact('-2.5'), up(0))).toBe('-3')
   })
   it.each([
     ['down', 1, '92.49', '92.4'],
@@ -54,25 +73,26 @@ describe('rounding', () => {
     ['nearest half', 0, '92.75', '93.0'],
     ['nearest half', 0, '-0.1', '0.0'],
   ] as const)('%s, %i places: %s shows %s', (rounding, places, value, shown) =>
-    expect(roundExact(new Fraction(value), { places, rounding })).toBe(shown),
+    expect(round(exact(value), { places, rounding })).toBe(shown),
   )
-  it('has no minus zero', () => expect(roundExact(new Fraction('-0.04'), up(1))).toBe('0.0'))
+  it('has no minus zero', () => expect(round(exact('-0.04'), up(1))).toBe('0.0'))
   it('takes a third three times as one', () => {
-    const third = new Fraction(1, 3)
-    expect(roundExact(third.add(third).add(third).mul(100), up(2))).toBe('100.00')
-    expect(roundExact(third.add(third).add(third).mul(100), { places: 2, rounding: 'up' })).toBe('100.00')
+    const thirds = multiply(sum([ratio(1, 3), ratio(1, 3), ratio(1, 3)]), HUNDRED)
+    expect(round(thirds, up(2))).toBe('100.00')
+    expect(round(thirds, { places: 2, rounding: 'up' })).toBe('100.00')
   })
   it('shows a quarter at 95.6 as 96 (common practice)', () => expect(roundDecimal('95.6', up(0))).toBe('96'))
 
-  it('settles every double as exact fractions round it, in every mode, turning points among them', () => {
-    const ratio = fc.tuple(fc.integer({ min: 0, max: 200_000 }), fc.integer({ min: 1, max: 40_000 }))
-    // Turning points on purpose: whole, half and quarter units, as sums that doubles get wrong.
+  it('rounds as an exact rational of another package rounds (fraction.js), turning points among them', () => {
+    const any = fc.tuple(fc.integer({ min: 0, max: 200_000 }), fc.integer({ min: 1, max: 40_000 }))
     const turning = fc.tuple(fc.integer({ min: 0, max: 40_000 }), fc.constantFrom(1, 2, 4, 10, 20, 100, 200))
+    const modes = { 'half up': 'round', down: 'floor', up: 'ceil', 'nearest half': 'round' } as const
     fc.assert(
-      fc.property(anyRounding, fc.oneof(ratio, turning), (how, [n, d]) => {
-        const exact = new Fraction(n, d)
-        const noisy = (n / d) * (1 + Number.EPSILON * ((n % 7) - 3))
-        expect(settle(noisy, how, () => exact)).toBe(roundExact(exact, how))
+      fc.property(anyRounding, fc.oneof(any, turning), (how, [n, d]) => {
+        const half = how.rounding === 'nearest half'
+        const value = new Fraction(n, d).mul(half ? 2 : 1)
+        const shown = value[modes[how.rounding]](half ? 0 : how.places).div(half ? 2 : 1)
+        expect(round(ratio(n, d), how)).toBe(shown.valueOf().toFixed(half ? 1 : how.places))
       }),
       { numRuns: 20_000 },
     )
@@ -87,32 +107,80 @@ describe('rounding', () => {
     fc.assert(
       // Sixteenths: doubles hold them, so that a spreadsheet cannot be wrong about a tie either.
       fc.property(anyRounding, fc.integer({ min: 0, max: 1600 }), (how, n) => {
-        expect(Number(roundExact(new Fraction(n, 16), how))).toBeCloseTo(shown[how.rounding](n / 16, how.places), 9)
+        expect(Number(round(ratio(n, 16), how))).toBeCloseTo(shown[how.rounding](n / 16, how.places), 9)
       }),
     )
-  })
-  it('asks for the exact value only on close calls', () => {
-    expect(
-      settle(91.72, up(1), () => {
-        throw new Error('was not close')
-      }),
-    ).toBe('91.7')
   })
   it('rounds typed decimals alike', () => {
     fc.assert(
       fc.property(fc.integer({ min: 0, max: 300_000 }), anyRounding, (n, how) => {
         const typed = readDecimal((n / 1000).toFixed(3))!
-        expect(roundDecimal(typed, how)).toBe(roundExact(new Fraction(typed), how))
+        expect(roundDecimal(typed, how)).toBe(round(exact(typed), how))
       }),
     )
   })
-  it('tells whether a bound is reached, exactly where the double is close', () => {
-    expect(reaches(89.9999999999, '90', () => new Fraction(90))).toBe(true)
-    expect(reaches(90.0000000001, '90', () => new Fraction(90).sub(1, 10 ** 12))).toBe(false)
-    expect(
-      reaches(90.1, '90', () => {
-        throw new Error('was not close')
+})
+
+describe('whole numbers of any size', () => {
+  // Around the last whole number of doubles, and far beyond it; big integers are the second opinion.
+  const big = fc.oneof(
+    fc.bigInt({ min: -(2n ** 54n), max: 2n ** 54n }),
+    fc.bigInt({ min: -(10n ** 40n), max: 10n ** 40n }),
+  )
+  const asInt = (value: bigint): Int => plus(value, 0)
+  it('are a double exactly as long as they fit', () =>
+    fc.assert(
+      fc.property(big, big, (a, b) => {
+        for (const [ours, theirs] of [
+          [plus(asInt(a), asInt(b)), a + b],
+          [minus(asInt(a), asInt(b)), a - b],
+          [times(asInt(a), asInt(b)), a * b],
+        ] as const) {
+          expect(BigInt(ours)).toBe(theirs)
+          expect(typeof ours === 'number').toBe(
+            Number.isSafeInteger(Number(theirs)) && BigInt(Number(theirs)) === theirs,
+          )
+        }
       }),
-    ).toBe(true)
+    ))
+  it('divide with a rest, and have a common divisor and multiple', () =>
+    fc.assert(
+      fc.property(fc.bigInt({ min: 0n, max: 10n ** 20n }), fc.bigInt({ min: 1n, max: 10n ** 17n }), (a, b) => {
+        const { whole, rest } = divided(asInt(a), asInt(b))
+        expect([BigInt(whole), BigInt(rest)]).toEqual([a / b, a % b])
+        const common = BigInt(gcd(asInt(a), asInt(b)))
+        expect([a % common, b % common]).toEqual([0n, 0n])
+        if (a > 0n) expect(BigInt(lcm(asInt(a), asInt(b)))).toBe((a / common) * b)
+      }),
+    ))
+})
+
+describe('ratios', () => {
+  const any = fc.tuple(fc.bigInt({ min: 0n, max: 10n ** 18n }), fc.bigInt({ min: 1n, max: 10n ** 18n }))
+  const ours = ([n, d]: readonly [bigint, bigint]) => ratio(plus(n, 0), plus(d, 0))
+  const theirs = ([n, d]: readonly [bigint, bigint]) => new Fraction(n, d)
+  const agree = (a: Ratio, b: Fraction) => expect(BigInt(a.n) * b.d).toBe(b.s * b.n * BigInt(a.d))
+  it('agree with an exact rational of another package (fraction.js)', () =>
+    fc.assert(
+      fc.property(any, any, (a, b) => {
+        agree(add(ours(a), ours(b)), theirs(a).add(theirs(b)))
+        agree(multiply(ours(a), ours(b)), theirs(a).mul(theirs(b)))
+        if (b[0] > 0n) agree(divide(ours(a), ours(b)), theirs(a).div(theirs(b)))
+        expect(Math.sign(compare(ours(a), ours(b)))).toBe(theirs(a).compare(theirs(b)))
+        const size = theirs(a).valueOf()
+        expect(Math.abs(toDouble(ours(a)) - size)).toBeLessThanOrEqual(1e-12 * (1 + size))
+      }),
+    ))
+  it('sum to what they sum to one by one', () =>
+    fc.assert(
+      fc.property(fc.array(any, { maxLength: 40 }), (values) => {
+        const total = values.map(theirs).reduce((all, each) => all.add(each), new Fraction(0))
+        agree(sum(values.map(ours)), total)
+      }),
+    ))
+  it('are in their lowest terms where doubles hold them, and count in steps', () => {
+    expect(ofDecimal('92.5')).toEqual({ n: 185, d: 2 })
+    expect(inSteps(ratio(266, 3), 1000)).toEqual({ whole: 88_666, isAll: false })
+    expect(inSteps(ratio(5, 4), 1000)).toEqual({ whole: 1250, isAll: true })
   })
 })

@@ -1,11 +1,14 @@
 import { describe, expect, it } from 'vitest'
-import { jointId, levelMethods, blanks } from '#core/acts/records'
-import { assignmentsIn } from '#core/grading/rules'
-import { levelValue } from '#core/proficiency/methods'
+import { jointId } from '#core/kind'
+import { levelMethods } from '#core/proficiency/settings'
+import { blanks } from '#core/kinds'
+import { assignmentsIn } from '#core/plan/rules'
+import { levelMethods as methods, methodFits } from '#core/proficiency/methods'
+import { ofDecimal, toDouble } from '#core/number/ratio'
 import { linearRegression, linearRegressionLine, mean, median, modeFast } from 'simple-statistics'
 import fc from 'fast-check'
 import { cutOffsOf } from '#core/proficiency/convert'
-import { calculatedLevel, evidenceAt, evidenceOf, readLevel } from '#core/proficiency/level'
+import { calculatedLevel, evidenceAt, evidenceOf, readLevel, windowOfLevels } from '#core/proficiency/level'
 import type { Mark } from '#core/scores/score'
 import { depthOf } from '#core/scales/proficiency'
 import { aClass } from '../support/class'
@@ -66,7 +69,13 @@ describe('levels', () => {
 
 describe('the methods', () => {
   const value = (method: (typeof levelMethods)[number], levels: number[], more: Partial<typeof settings> = {}) =>
-    levelValue(levels, { ...settings, ...more, method }, [1, 4])
+    toDouble(
+      methods[method].value(
+        levels.map((each) => ofDecimal(String(each))),
+        { ...settings, ...more },
+        [ofDecimal('1'), ofDecimal('4')],
+      ),
+    )
   const levels = fc.array(fc.constantFrom(1, 2, 3, 4), { minLength: 1, maxLength: 12 })
 
   it('the decaying average follows its formula: 2, 3, 4 at 0.65 is 3.5275', () =>
@@ -108,6 +117,42 @@ describe('the methods', () => {
         ).toBeCloseTo(3, 12)
       }),
     )
+  })
+  it('the power law is offered for no scale with a level of 0 or below, and gives none there', () => {
+    const zero = aClass({
+      plan: { proficiency: { ...settings, method: 'power law' } },
+      assignments: { a: { standardIds: ['std'] } },
+      scores: { ann: {} },
+    })
+    zero.records.evidence[jointId('ann', 'a', 'std')] = { level: '3' }
+    const found = () => evidenceOf(zero, zero.students[0]!, 'std', assignmentsIn(zero, zero.periods[2]!))
+    expect(calculatedLevel(zero, found())?.value).toBe('3.00')
+    zero.proficiencyScale.levels.push({ value: '0', label: 'None yet', short: '0', description: '' })
+    expect(methodFits('power law', zero.proficiencyScale)).toBe(false)
+    expect(methodFits('mean', zero.proficiencyScale)).toBe(true)
+    expect(calculatedLevel(zero, found())).toBeNull()
+  })
+  it('a tie between two levels goes up, exactly: 2, 3 and 2.5 twice', () => {
+    for (const levels of [
+      ['2', '3'],
+      ['3', '2'],
+      ['2', '2', '3', '3'],
+    ]) {
+      const tied = aClass({
+        plan: { proficiency: { ...settings, method: 'mean' } },
+        assignments: Object.fromEntries(levels.map((_, at) => [`a${at}`, { standardIds: ['std'] }])),
+        scores: { ann: {} },
+      })
+      levels.forEach((level, at) => (tied.records.evidence[jointId('ann', `a${at}`, 'std')] = { level }))
+      const found = evidenceOf(tied, tied.students[0]!, 'std', assignmentsIn(tied, tied.periods[2]!))
+      expect(calculatedLevel(tied, found)).toMatchObject({ value: '2.50', level: { short: '3' } })
+    }
+  })
+  it('a longer period has levels of all the work in it', () => {
+    const long = aClass({
+      assignments: { a: { standardIds: ['std'], dueOn: '2026-09-10' }, b: { standardIds: ['std'] } },
+    })
+    expect(windowOfLevels(long, long.periods[0]!).map((each) => each.id)).toEqual(['a', 'b'])
   })
   it('too little evidence gives no level; a missing one gives the lowest where the plan says so', () => {
     const strict = aClass({

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { joined, resolve, resolvePieces, searchBank, type BankEntry } from '#core/remarks/bank'
+import { joined, resolve, resolvePieces, searchBank } from '#core/remarks/bank'
+import type { BankEntry } from '#core/remarks/bank-entry'
 import { cardBox, checkRemark } from '#core/remarks/checks'
 import { pronounSets, readPronouns } from '#core/remarks/pronouns'
 import type { Grade } from '#core/grading/grade'

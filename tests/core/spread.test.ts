@@ -1,15 +1,15 @@
 import { describe, expect, it } from 'vitest'
 import fc from 'fast-check'
-import Fraction from 'fraction.js'
 import { mean as meanOf, median as medianOf } from 'simple-statistics'
 import { mean, median, middleHalf, spreadOf, worthsOf } from '#core/grading/spread'
 import { trendOf } from '#core/grading/trend'
-import { assignmentsOf } from '#core/grading/rules'
+import { assignmentsOf } from '#core/plan/rules'
+import { ofDecimal } from '#core/number/ratio'
 import type { Rounding } from '#core/number/round'
 import { aClass } from '../support/class'
 
 const how: Rounding = { places: 2, rounding: 'half up' }
-const known = (value: number) => ({ approx: value, exactly: () => new Fraction(value) })
+const known = (value: number) => ofDecimal(String(value))
 
 describe('how scores lie', () => {
   it('mean and median are those of a statistics package (simple-statistics)', () =>

@@ -1,3 +1,4 @@
+import { SHAPE } from '#core/kinds'
 import { describe, expect, it } from 'vitest'
 import fc from 'fast-check'
 import type { Act } from '#core/acts/act'
@@ -5,6 +6,7 @@ import { mergedSteps, stepsOf, type Step } from '#core/acts/steps'
 
 const act = (id: string, minute: number, more: Partial<Act> = {}): Act => ({
   id,
+  shape: SHAPE,
   kind: 'type',
   at: `2026-11-25T10:${String(minute).padStart(2, '0')}:00.000Z`,
   changes: [],

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import fc from 'fast-check'
-import { assignmentsOf } from '#core/grading/rules'
+import { assignmentsOf } from '#core/plan/rules'
 import { bulkTo } from '~/sheet/bulk'
 import { bySize, inOrder, isShown, queryOf, studentsShown, viewOf, type SheetView } from '~/sheet/view'
 import { aClass } from '../support/class'

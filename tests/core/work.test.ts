@@ -1,15 +1,15 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { jointId } from '#core/acts/records'
+import { jointId } from '#core/kind'
 import { Grades } from '#core/grading/grades'
 import { neededFor } from '#core/grading/needed'
-import { saidOfCategory, saidOfCoursePoints, saidOfMarks, saidOfParent, saidOfRounding } from '#core/grading/said'
+import { saidOfCategory, saidOfCoursePoints, saidOfMarks, saidOfParent, saidOfRounding } from '#core/plan/said'
 import { told } from '#core/grading/told'
-import { categoriesOf, planOf } from '#core/grading/rules'
-import { plainly } from '#core/grading/words'
+import { categoriesOf, planOf } from '#core/plan/rules'
+import { plainly } from '#core/words'
 import type { ClassSnapshot } from '#core/section'
 import { aClass } from '../support/class'
-import Fraction from 'fraction.js'
+import { compare, HUNDRED, ofDecimal, ratio, sum } from '#core/number/ratio'
 
 const aQuarter = () =>
   aClass({
@@ -55,7 +55,7 @@ describe('shown work', () => {
   })
   it('says how a longer period is composed, and which child is left out or given by hand', () => {
     const snapshot = aQuarter()
-    snapshot.records.override[jointId('ann', 'q2')] = { percent: '80', label: 'B-', reason: 'redone' }
+    snapshot.records.override[jointId('ann', 'q2')] = { percent: '80', label: 'B-', reason: 'redone', familyLine: '' }
     expect(lines(snapshot, 'year')).toEqual([
       'Quarter 1 | none | no grade yet: left out; weight 40',
       'Quarter 2 | 80.0 B- | given by hand, computed 40.3 F; enters as 80; weight 40, acts as 100.0 of 100',
@@ -76,6 +76,12 @@ describe('shown work', () => {
     expect(lines(snapshot, 'q1').slice(-2)).toEqual(['Capped at 100, from 133.333….', 'Quarter 1 | 100 A'])
     expect(lines(snapshot, 'year')).toContain('Rounded twice: entered unrounded, the same periods make 97 A.')
     expect(lines(snapshot, 'q2').at(-1)).toBe('Quarter 2 | 95 A | rounded halves up from 94.5')
+    // A cap that both meet, or an override over them, leaves nothing to be seen of it.
+    snapshot.records.plan.class!.cap = '90'
+    expect(lines(snapshot, 'year').join()).not.toContain('Rounded twice')
+    snapshot.records.plan.class!.cap = null
+    snapshot.records.override[jointId('ann', 'year')] = { percent: '91', label: null, reason: '', familyLine: '' }
+    expect(lines(snapshot, 'year').join()).not.toContain('Rounded twice')
   })
   it('says why there is none', () => {
     const snapshot = aQuarter()
@@ -105,7 +111,7 @@ describe('shown work', () => {
           const { how } = new Grades(snapshot).work('ann', 'q2')
           if (how.made !== 'of assignments') throw new Error('a quarter is made of assignments')
           const shares = how.categories.flatMap((each) => each.items.flatMap((item) => item.of100 ?? []))
-          expect(shares.reduce((sum, each) => sum.add(each), new Fraction(0)).equals(100)).toBe(true)
+          expect(compare(sum(shares), HUNDRED)).toBe(0)
         },
       ),
     )
@@ -163,9 +169,5 @@ describe('a plan said back', () => {
     expect(saidOfCoursePoints(snapshot)).toBe('No points are added for the course level.')
   })
   it('fractions as a person reads them', () =>
-    expect([new Fraction(266, 3), new Fraction('92.5'), new Fraction(40)].map(plainly)).toEqual([
-      '88.666…',
-      '92.5',
-      '40',
-    ]))
+    expect([ratio(266, 3), ofDecimal('92.5'), ratio(40, 1)].map(plainly)).toEqual(['88.666…', '92.5', '40']))
 })

@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { Grades } from '#core/grading/grades'
-import { jointId } from '#core/acts/records'
+import { jointId } from '#core/kind'
 import { seeded } from '../../demo/random'
 import type { DbHandle } from '../../server/database/client'
 import { takeActs } from '../../server/services/acts'

@@ -1,7 +1,9 @@
+import { SHAPE } from '#core/kinds'
 import { eq, sql } from 'drizzle-orm'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { inverse } from '#core/acts/apply'
-import { jointId, noRecords } from '#core/acts/records'
+import { jointId } from '#core/kind'
+import { noRecords } from '#core/records'
 import type { Act, Change } from '#core/acts/act'
 import type { DbHandle } from '../../server/database/client'
 import { journal } from '../../server/database/schema'
@@ -108,6 +110,7 @@ describe('an act', () => {
     const { act } = await take('type', [score('3')])
     const undo: Act = {
       id: crypto.randomUUID(),
+      shape: SHAPE,
       kind: 'undo',
       at: act.at,
       changes: (act.changes as Change[]).map(inverse) as Act['changes'],

@@ -1,9 +1,12 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { eq } from 'drizzle-orm'
-import { changesTo, type Wanted } from '#core/acts/apply'
-import { noRecords, type Policy, type Records } from '#core/acts/records'
+import { changesTo } from '#core/acts/apply'
+import type { Wanted } from '#core/wanted'
+import { noRecords, type Records } from '#core/records'
+import type { Fixed as Policy } from '#core/plan/fixed'
+import { toDouble } from '#core/number/ratio'
 import { Grades } from '#core/grading/grades'
-import { planOf } from '#core/grading/rules'
+import { planOf } from '#core/plan/rules'
 import { plainLetters, plusMinus } from '#core/scales/shipped'
 import { togetherRequest } from '#shared/plans'
 import type { DbHandle } from '../../server/database/client'
@@ -80,7 +83,7 @@ describe('what the district fixes', () => {
     await fix({ termWeights: { work: '85', exam: '15' } })
     const fixed = await snapshot()
     const { how } = new Grades(fixed).work(fixed.students[0]!.id, semester.id)
-    expect(how.made === 'of periods' && how.children.map((child) => child.weight.valueOf())).toEqual([42.5, 42.5, 15])
+    expect(how.made === 'of periods' && how.children.map((child) => toDouble(child.weight))).toEqual([42.5, 42.5, 15])
     await fix(openPolicy)
     await take([planTo(sectionId, { parents: {} })])
   })

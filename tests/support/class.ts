@@ -1,12 +1,10 @@
-import {
-  blanks,
-  jointId,
-  noRecords,
-  type Assignment,
-  type Category,
-  type Cell,
-  type Plan,
-} from '../../core/acts/records'
+import { blanks } from '../../core/kinds'
+import { jointId } from '../../core/kind'
+import { noRecords } from '../../core/records'
+import type { Assignment } from '../../core/plan/assignment'
+import type { Category } from '../../core/plan/category'
+import type { Cell } from '../../core/scores/cell'
+import type { Plan } from '../../core/plan/plan'
 import type { ClassSnapshot, Student } from '../../core/section'
 
 /** A small class to test rules on: one quarter, a plan by category weights, and whatever a test adds. */

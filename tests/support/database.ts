@@ -8,14 +8,51 @@ import { readMigrations } from '../../server/database/migrations'
 const folder = fileURLToPath(new URL('../../server/database/migrations/', import.meta.url))
 
 /** A database of its own on the PostgreSQL server of TEST_DATABASE_URL; undefined where there is none. */
-export async function freshDatabaseUrl(): Promise<string | undefined> {
+export const freshDatabaseUrl = (): Promise<string | undefined> =>
+  onServer(async (server, query) => {
+    const name = newName()
+    await query(`create database ${name}`)
+    return urlOf(server, name)
+  })
+
+/**
+ * A copy of a database that is filled once: the first who asks makes it, whoever asks meanwhile waits.
+ *
+ * @param called names the template
+ * @returns undefined where there is no PostgreSQL server
+ */
+export const copyOfDatabase = (called: string, fill: (url: string) => void): Promise<string | undefined> =>
+  onServer(async (server, query) => {
+    const template = `template_${called.replace(/\W/g, '_')}`
+    await query('select pg_advisory_lock(hashtext($1))', [template])
+    const { rows } = await query('select 1 from pg_database where datname = $1', [template])
+    if (rows.length === 0) {
+      await query(`create database ${template}`)
+      fill(urlOf(server, template))
+    }
+    const name = newName()
+    await query(`create database ${name} template ${template}`)
+    return urlOf(server, name)
+  })
+
+const newName = () => `yukata_${randomBytes(6).toString('hex')}`
+
+type Query = (text: string, values?: unknown[]) => Promise<{ rows: unknown[] }>
+
+async function onServer<T>(work: (server: string, query: Query) => Promise<T>): Promise<T | undefined> {
   const server = process.env.TEST_DATABASE_URL
   if (!server) return undefined
-  const name = `yukata_${randomBytes(6).toString('hex')}`
   const client = new pg.Client({ connectionString: server })
   await client.connect()
-  await client.query(`create database ${name}`)
-  await client.end()
+  try {
+    return await work(server, (text, values) => client.query(text, values))
+  } finally {
+    // Its locks go with it.
+    await client.end()
+  }
+}
+
+function urlOf(server: string, name: string): string {
   const url = new URL(server)
   url.pathname = `/${name}`
   return url.toString()

@@ -4,7 +4,7 @@ import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { rosterRunResponse, type RosterRun } from '../../shared/exchange'
-import { freshDatabaseUrl } from './database'
+import { copyOfDatabase } from './database'
 
 export const accounts = {
   teacher: 'm.okafor-lindgren@marram.example',
@@ -47,8 +47,7 @@ export interface ProductOptions {
 export async function startProduct({ wide, port, settings, within = tmpdir() }: ProductOptions = {}): Promise<Product> {
   if (!existsSync(SEED)) throw new Error('Build first: npm run build')
   const folder = mkdtempSync(join(within, 'yukata-'))
-  const databaseUrl = await freshDatabaseUrl()
-  seed(folder, databaseUrl, wide)
+  const databaseUrl = await layWorld(folder, wide)
   const [own, standinsPort] = [port ?? (await freePort()), await freePort()]
   const url = `http://127.0.0.1:${own}`
   const standins = `http://127.0.0.1:${standinsPort}`
@@ -106,44 +105,51 @@ export async function startProduct({ wide, port, settings, within = tmpdir() }: 
   }
 }
 
-/** Seeding takes seconds: the folder of the built-in database is made once for each build, and copied. */
-function seed(folder: string, databaseUrl: string | undefined, wide: string | undefined): void {
-  const into = (target: string) =>
-    execFileSync(
-      process.execPath,
-      [
-        SEED,
-        '--data',
-        join(target, 'records'),
-        '--standins',
-        join(target, 'standins'),
-        ...(wide ? ['--wide', wide] : []),
-      ],
-      { env: { ...process.env, DATABASE_URL: databaseUrl ?? '' }, stdio: ['ignore', 'ignore', 'inherit'] },
-    )
-  if (databaseUrl) return void into(folder)
-  const template = join(TEMPLATES, `${wide ?? 'demo'}-${statSync(SEED).mtimeMs}`)
-  if (!existsSync(template)) {
-    mkdirSync(TEMPLATES, { recursive: true })
-    const made = mkdtempSync(join(TEMPLATES, 'in-the-making-'))
-    into(made)
-    // Of two that make the same one, the later finds it there.
-    if (existsSync(template)) rmSync(made, { recursive: true })
-    else renameSync(made, template)
-  }
-  cpSync(template, folder, { recursive: true })
-}
 const TEMPLATES = '.output/worlds'
 
-export function freePort(): Promise<number> {
-  return new Promise((done, failed) => {
-    const server = createServer()
-      .on('error', failed)
-      .listen(0, '127.0.0.1', () => {
-        const { port } = server.address() as { port: number }
-        server.close(() => done(port))
-      })
-  })
+/**
+ * Seeding takes seconds, so a world is made once for each build and copied: its folder, and on PostgreSQL its database.
+ *
+ * @returns the database that is its own, if it is to be on PostgreSQL
+ */
+async function layWorld(folder: string, wide: string | undefined): Promise<string | undefined> {
+  const name = `${wide ?? 'demo'}-${Math.round(statSync(SEED).mtimeMs)}`
+  const seeded = (databaseUrl?: string) => {
+    const template = join(TEMPLATES, databaseUrl ? `${name}-postgres` : name)
+    if (existsSync(template)) return template
+    mkdirSync(TEMPLATES, { recursive: true })
+    const made = mkdtempSync(join(TEMPLATES, 'in-the-making-'))
+    const args = ['--data', join(made, 'records'), '--standins', join(made, 'standins')]
+    execFileSync(process.execPath, [SEED, ...args, ...(wide ? ['--wide', wide] : [])], {
+      env: { ...process.env, DATABASE_URL: databaseUrl ?? '' },
+      stdio: ['ignore', 'ignore', 'inherit'],
+    })
+    try {
+      renameSync(made, template)
+    } catch {
+      // Of two that make the same one, the later finds it there.
+      rmSync(made, { recursive: true })
+    }
+    return template
+  }
+  let template = ''
+  const databaseUrl = await copyOfDatabase(name, (url) => void (template = seeded(url)))
+  if (databaseUrl === undefined) template = seeded()
+  cpSync(template || join(TEMPLATES, `${name}-postgres`), folder, { recursive: true })
+  return databaseUrl
+}
+
+/** Below the ports that a machine gives to calls going out, so that none of those takes it before it is used. */
+export async function freePort(): Promise<number> {
+  for (;;) {
+    const port = 15_000 + Math.floor(Math.random() * 17_000)
+    const isFree = await new Promise<boolean>((done) => {
+      const server = createServer()
+        .on('error', () => done(false))
+        .listen(port, '127.0.0.1', () => server.close(() => done(true)))
+    })
+    if (isFree) return port
+  }
 }
 
 async function answering(url: string, child: ChildProcess, log: () => string): Promise<void> {

@@ -1,4 +1,6 @@
-import type { Category, Cell, Plan } from '#core/acts/records'
+import type { Category } from '#core/plan/category'
+import type { Cell } from '#core/scores/cell'
+import type { Plan } from '#core/plan/plan'
 import type { ClassSnapshot, Student } from '#core/section'
 import type { Period } from '#core/calendar/periods'
 
@@ -30,6 +32,7 @@ interface Score {
   /** Points earned. */
   earned: Q
   categoryId: string | null
+  extraCredit: boolean
 }
 
 export interface SlowGrade {
@@ -78,8 +81,10 @@ function computed(snapshot: ClassSnapshot, plan: Plan, student: Student, period:
       return [{ weight, grade: rule?.enters === 'displayed' ? read(display(plan, value)) : value }]
     })
     const weights = sum(entering.map((each) => each.weight))
+    const isNone = (plan.own[period.id]?.method ?? plan.method) === 'none'
     found = {
-      value: weights[0] === 0n ? null : over(sum(entering.map((each) => times(each.weight, each.grade))), weights),
+      value:
+        isNone || weights[0] === 0n ? null : over(sum(entering.map((each) => times(each.weight, each.grade))), weights),
       categories: new Map(),
       dropped: [],
     }
@@ -107,16 +112,23 @@ function ofAssignments(snapshot: ClassSnapshot, plan: Plan, student: Student, pe
     .flatMap(([id, each]): Score[] => {
       if (!each.counts) return []
       const earned = worth(plan, snapshot.records.cell[`${student.id}/${id}`], each.points, each.dueOn!, student)
-      const common = { id, due: each.dueOn!, possible: read(each.points), multiplier: read(each.multiplier) }
+      const common = {
+        id,
+        extraCredit: each.extraCredit,
+        due: each.dueOn!,
+        possible: read(each.points),
+        multiplier: read(each.multiplier),
+      }
       return earned ? [{ ...common, earned, categoryId: each.categoryId }] : []
     })
 
   const size = (category: Category | null, score: Score): { above: Q; below: Q } | null => {
     const basis = method === 'points' ? 'points' : method === 'assignments' ? 'equal' : (category?.basis ?? 'points')
+    const below = (of: Q) => (score.extraCredit ? ZERO : of)
     if (basis === 'points')
-      return { above: times(score.multiplier, score.earned), below: times(score.multiplier, score.possible) }
+      return { above: times(score.multiplier, score.earned), below: below(times(score.multiplier, score.possible)) }
     if (score.possible[0] === 0n) return null
-    return { above: times(score.multiplier, over(score.earned, score.possible)), below: score.multiplier }
+    return { above: times(score.multiplier, over(score.earned, score.possible)), below: below(score.multiplier) }
   }
   const ratio = (category: Category | null, kept: readonly Score[]): Q | null => {
     const parts = kept.flatMap((score) => size(category, score) ?? [])
@@ -152,7 +164,7 @@ function ofAssignments(snapshot: ClassSnapshot, plan: Plan, student: Student, pe
   const searched: string[] = []
   for (const [id, category] of categories) {
     const list = kept.get(id)!
-    const can = list.filter((score) => score.possible[0] !== 0n)
+    const can = list.filter((score) => score.possible[0] !== 0n && !score.extraCredit)
     if (category.dropCount === 0 || can.length === 0) continue
     const all = category.dropCount >= can.length
     if (category.dropRule === 'best for the student' && category.counts && method !== 'categories') searched.push(id)
@@ -205,7 +217,7 @@ function ofAssignments(snapshot: ClassSnapshot, plan: Plan, student: Student, pe
 
 /** Every way of dropping as many as the category drops, those first that settle a tie. */
 function leftovers(category: Category, list: readonly Score[]): Score[][] {
-  const can = list.filter((score) => score.possible[0] !== 0n).sort(bySize)
+  const can = list.filter((score) => score.possible[0] !== 0n && !score.extraCredit).sort(bySize)
   const count = category.dropCount < can.length ? category.dropCount : category.keepOne ? can.length - 1 : can.length
   const ways: Score[][] = []
   const choose = (from: number, gone: Score[]): void => {

@@ -1,8 +1,10 @@
+import { SHAPE } from '../../core/kinds'
 import { eq } from 'drizzle-orm'
 import { rosterFromRest, type RosterEntities } from '../../core/formats/oneroster/rest'
-import { changesTo, type Wanted } from '../../core/acts/apply'
+import { changesTo } from '../../core/acts/apply'
+import type { Wanted } from '../../core/wanted'
 import type { Act, ActKind } from '../../core/acts/act'
-import type { Records } from '../../core/acts/records'
+import type { Records } from '../../core/records'
 import type { TakenAct } from '../../shared/class'
 import type { Db } from '../../server/database/client'
 import { sections, users } from '../../server/database/schema'
@@ -39,5 +41,11 @@ export async function takenActs(
 /** An act from the records as they are to what is wanted. */
 export function actOf(records: Records, kind: ActKind, wanted: Wanted[]): Act {
   const changes = changesTo(records, wanted)
-  return { id: crypto.randomUUID(), kind, at: new Date().toISOString(), changes: changes as Act['changes'] }
+  return {
+    id: crypto.randomUUID(),
+    shape: SHAPE,
+    kind,
+    at: new Date().toISOString(),
+    changes: changes as Act['changes'],
+  }
 }

@@ -4,6 +4,7 @@ import { fullName } from '#core/section'
 import type { CloseLine } from '~/composables/useClosing'
 
 const props = defineProps<{ line: CloseLine; cardsPath: string }>()
+const classroom = useClassroom()
 const emit = defineEmits<{ insert: [text: string]; next: [] }>()
 const left = computed(() => cardBox.characters - props.line.remark.length)
 </script>
@@ -18,7 +19,7 @@ const left = computed(() => cardBox.characters - props.line.remark.length)
         {{ line.grade.computed ? `${line.grade.computed.percent} ${line.grade.computed.label}` : 'nothing' }}</template
       >
     </p>
-    <OverrideForm :line="line" />
+    <OverrideForm :student-id="line.student.id" :period-id="classroom.period!.id" />
     <BankList :student="line.student" @insert="emit('insert', $event)" @next="emit('next')" />
     <p class="small soft room">
       {{

@@ -1,57 +1,79 @@
 <script setup lang="ts">
-import { jointId, type Override } from '#core/acts/records'
+import { jointId } from '#core/kind'
+import { labelTyped } from '#core/scales/grading'
+import type { Override } from '#core/grading/override'
 import { agrees, completed, isOverridden } from '#core/grading/grade'
-import type { CloseLine } from '~/composables/useClosing'
 
-const props = defineProps<{ line: CloseLine }>()
+/** The teacher's own grade of a student in a period. */
+const props = defineProps<{ studentId: string; periodId: string }>()
 const classroom = useClassroom()
 const plan = computed(() => classroom.plan!)
-const id = computed(() => jointId(props.line.student.id, classroom.period!.id))
-const given = computed(() => isOverridden(props.line.override))
+const id = computed(() => jointId(props.studentId, props.periodId))
+const override = computed(() => {
+  void classroom.rowOf(props.studentId).value
+  return classroom.get('override', id.value)
+})
+const given = computed(() => isOverridden(override.value))
 const labels = computed(() => plan.value.scale.steps.map((step) => step.label))
 
 const set = (to: Partial<Override>, marks: { sitting?: string } = {}) =>
   classroom.change('override', [{ kind: 'override', id: id.value, to }], marks)
+const clear = () => set({ percent: null, label: null, reason: '', familyLine: '' })
+
+/** What was typed: a percent, or a label of the scale in either case; nothing takes the override away. */
+const labelOf = (text: string) => labelTyped(plan.value.scale, text)
+const readGrade = (text: string) => {
+  const label = labelOf(text)
+  if (label !== undefined) return { kept: label }
+  return text.trim() ? readers.percent(text) : { kept: '' }
+}
+function keepGrade(typed: string): void {
+  const label = labelOf(typed)
+  if (label !== undefined) set(completed(plan.value, { label }))
+  else set(typed ? completed(plan.value, { percent: typed }) : { percent: null, label: null })
+}
+
 const { draft: reason, keep } = useDraft(
-  () => props.line.override.reason,
+  () => override.value.reason,
   (text, sitting) => set({ reason: text }, { sitting }),
+)
+const { draft: familyLine, keep: keepFamilyLine } = useDraft(
+  () => override.value.familyLine,
+  (text, sitting) => set({ familyLine: text }, { sitting }),
 )
 
 const { entries } = useHistory(
   () => ({ kind: 'override', record: id.value }),
-  () => props.line.override,
+  () => override.value,
 )
 const last = computed(() => (given.value ? entries.value[0] : undefined))
+
+const field = useTemplateRef('field')
+defineExpose({
+  /** Opens the field of the grade with what was typed so far. */
+  begin: (typed: string) => field.value?.begin(typed),
+  clear: () => given.value && clear(),
+})
 </script>
 
 <template>
   <fieldset>
     <legend class="label">{{ given ? 'Your grade, in place of the computed one' : 'Override' }}</legend>
     <div class="pair">
-      <KeptField
-        :value="line.override.percent ?? ''"
-        label="Percent"
-        :read="(text) => (text.trim() ? readers.percent(text) : { kept: '' })"
-        inputmode="decimal"
-        @keep="set($event ? completed(plan, { percent: $event }) : { percent: null, label: null })"
-      />
+      <KeptField ref="field" :value="override.percent ?? ''" label="Percent" :read="readGrade" @keep="keepGrade" />
       <Select
-        :model-value="line.override.label"
+        :model-value="override.label"
         :options="labels"
         :pt="{ label: { 'aria-label': 'Letter' } }"
         placeholder="Letter"
         fluid
         @update:model-value="set(completed(plan, { label: $event }))"
       />
-      <button v-if="given" type="button" class="toggle" @click="set({ percent: null, label: null, reason: '' })">
-        clear
-      </button>
+      <button v-if="given" type="button" class="toggle" @click="clear">clear</button>
     </div>
-    <p v-if="!agrees(plan, line.override)" class="warn">
-      {{ line.override.percent }} and {{ line.override.label }} do not agree.
-    </p>
+    <p v-if="!agrees(plan, override)" class="warn">{{ override.percent }} and {{ override.label }} do not agree.</p>
     <template v-if="given">
-      <label class="label" for="o-reason">Why</label>
+      <label class="label" for="o-reason">Why, for the record</label>
       <InputText
         id="o-reason"
         :model-value="reason"
@@ -60,6 +82,17 @@ const last = computed(() => (given.value ? entries.value[0] : undefined))
         autocomplete="off"
         @update:model-value="reason = $event ?? ''"
         @blur="keep"
+      />
+      <label class="label" for="o-family">To the family, on the card</label>
+      <InputText
+        id="o-family"
+        :model-value="familyLine"
+        fluid
+        maxlength="300"
+        autocomplete="off"
+        placeholder="Nothing, if you write nothing"
+        @update:model-value="familyLine = $event ?? ''"
+        @blur="keepFamilyLine"
       />
       <p v-if="last" class="small soft by">{{ last.by }}, {{ shortInstant(last.at) }}</p>
     </template>

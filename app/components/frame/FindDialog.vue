@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { wordsOfName } from '#core/formats/grid/names'
-import { assignmentsOf } from '#core/grading/rules'
+import { assignmentsOf } from '#core/plan/rules'
 import { fullName } from '#core/section'
 
 /** Finds any student, assignment, class or action by some of its words, and goes there. */

@@ -33,11 +33,23 @@ function takeBack(): void {
   draft.value = props.value
   problem.value = ''
 }
+
+const input = useTemplateRef('input')
+defineExpose({
+  /** Takes the keyboard, with what was typed so far; with nothing, what is there is selected, to be typed over. */
+  begin(typed: string): void {
+    const element = (input.value as unknown as { $el: HTMLInputElement }).$el
+    if (typed) draft.value = typed
+    element.focus()
+    if (!typed) element.select()
+  },
+})
 </script>
 
 <template>
   <span class="kept">
     <InputText
+      ref="input"
       :model-value="draft"
       :aria-label="label"
       :inputmode="inputmode ?? 'text'"
@@ -50,6 +62,7 @@ function takeBack(): void {
       :aria-describedby="id"
       @update:model-value="draft = $event ?? ''"
       @change="keep"
+      @blur="keep"
       @keydown.enter="keep"
       @keydown.esc="takeBack"
     />

@@ -4,6 +4,7 @@ const emit = defineEmits<{ stay: [] }>()
 
 const saving = useSaving()
 const decisions = useDecisions()
+const unread = useUnread()
 const { signOut } = usePerson()
 const asks = ref(false)
 const busy = ref(false)
@@ -17,7 +18,7 @@ onMounted(async () => {
     await until(() => saving.count === 0 || saving.unreachable).toBeTruthy({ timeout: SEND_MS })
     busy.value = false
   }
-  if (saving.count || left.value) asks.value = true
+  if (saving.count || left.value || unread.entries.length) asks.value = true
   else await signOut()
 })
 </script>
@@ -39,6 +40,10 @@ onMounted(async () => {
       would be lost.
     </p>
     <p v-if="left">{{ counted(left, 'thing') }} to decide would be forgotten: see the status line.</p>
+    <p v-if="unread.entries.length">
+      {{ counted(unread.entries.length, 'entry', 'entries') }} that could not be read would be forgotten: see the status
+      line.
+    </p>
     <div class="row-of buttons">
       <Button label="Stay signed in" autofocus @click="emit('stay')" />
       <Button label="Sign out and lose it" severity="secondary" @click="signOut" />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { partsOf } from '#core/kind'
 import { storage } from '~/queue/database'
 
 const saving = useSaving()
@@ -19,9 +20,9 @@ const back = () => void nextTick(() => (waits.value ?? home.value)?.focus())
 /** The keys worth remembering, by the last part of the address. */
 const hints: Record<string, [key: string, words: string][]> = {
   gradebook: [
-    ['L', 'late'],
-    ['X', 'excused'],
-    ['N', 'note'],
+    ['l', 'late'],
+    ['x', 'excused'],
+    ['n', 'note'],
     ['=', 'show work'],
   ],
   proficiency: [
@@ -37,6 +38,16 @@ const hints: Record<string, [key: string, words: string][]> = {
 const shown = computed(() => {
   const [, area, , view] = route.path.split('/')
   return area === 'class' || area === 'course' ? (hints[view || 'gradebook'] ?? []) : []
+})
+
+/** What was typed and could not be read, here; a link to the first of them. */
+const unread = useUnread()
+const firstUnread = computed(() => {
+  const [first] = unread.entries
+  if (!first) return null
+  const [student, assignment] = partsOf(first.id)
+  const view = first.kind === 'evidence' ? '/proficiency' : ''
+  return { path: `/class/${first.sectionId}${view}`, query: { ...route.query, student, assignment } }
 })
 
 const news = useLastNews()
@@ -55,6 +66,9 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       ><template v-if="saving.count && saving.unreachable && toDecide">, </template
       ><template v-if="toDecide">{{ toDecide }} to decide</template>
     </button>
+    <NuxtLink v-if="firstUnread" class="list" :to="firstUnread"
+      >{{ counted(unread.entries.length, 'entry', 'entries') }} not read</NuxtLink
+    >
     <span v-if="storage !== 'keeps'" class="warns" role="status">{{
       storage === 'full'
         ? 'This browser’s storage is full: what you type is sent at once. Free some room.'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { partsOf } from '#core/acts/records'
+import { partsOf } from '#core/kind'
 import type { Change } from '#core/acts/act'
 import type { PendingAct } from '~/queue/database'
 

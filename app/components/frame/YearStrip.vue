@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { daysAfter, daysBetween, isCivilDate, type CivilDate } from '#core/calendar/date'
 import { holds, periodOf } from '#core/calendar/periods'
-import { assignmentsOf } from '#core/grading/rules'
+import { assignmentsOf } from '#core/plan/rules'
 
 const picked = usePickedDay()
 /** While a form waits for a date, a click says the day; else it looks at a period. */

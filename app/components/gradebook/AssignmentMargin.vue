@@ -1,8 +1,10 @@
 <script setup lang="ts">
-import type { Assignment, Visibility } from '#core/acts/records'
-import { blanks, schemas } from '#core/acts/records'
+import { categoryCalled } from '#core/plan/counterpart'
+import type { Assignment } from '#core/plan/assignment'
+import type { Visibility } from '#core/plan/visibility'
+import { blanks, schemas } from '#core/kinds'
 import { periodOf } from '#core/calendar/periods'
-import { same } from '#core/acts/apply'
+import { same } from '#core/same'
 import { readDecimal } from '#core/number/decimal'
 import { proposedShortName } from '#core/scores/short-name'
 
@@ -122,7 +124,7 @@ const patternId = ref<string | null>(null)
 function begin(id: string): void {
   patternId.value = id
   const { category, ...fields } = patterns.value.find((each) => each.id === id)!.assignment
-  const categoryId = classroom.categories.find((each) => each.name === category)?.id ?? form.categoryId
+  const categoryId = categoryCalled(classroom.categories, category)?.id ?? form.categoryId
   Object.assign(form, fields, { categoryId })
   shortNameTyped.value = true
 }
@@ -321,6 +323,11 @@ function part(): void {
 
     <label class="standard counts"
       ><Checkbox v-model="form.counts" binary input-id="a-counts" /><span>Counts in the grade</span></label
+    >
+    <label v-if="form.counts" class="standard"
+      ><Checkbox v-model="form.extraCredit" binary input-id="a-extra" /><span
+        >Extra credit: it adds to what is earned, not to what it is out of, and is never dropped</span
+      ></label
     >
 
     <label class="label" for="a-description">Description</label>

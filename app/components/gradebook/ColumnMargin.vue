@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { periodOf } from '#core/calendar/periods'
-import { saidOfVisibility } from '#core/grading/said'
+import { saidOfVisibility } from '#core/plan/said'
 import type { Book } from '~/composables/useBook'
 
 /** One column: how its scores lie, in each class that it is of, and what can be done with all of them. */
@@ -72,6 +72,7 @@ defineExpose({ focus: () => first.value?.focus() })
     </p>
     <p class="soft small">{{ seen }}.</p>
     <p v-if="!assignment.counts" class="warn">It counts in no grade.</p>
+    <p v-else-if="assignment.extraCredit" class="soft">Extra credit: it only adds.</p>
     <SpreadChart v-if="spread.count" :tenths="spread.tenths" />
     <dl v-if="spread.count">
       <template v-for="[term, value] in figures" :key="term"

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import type { Assignment } from '#core/acts/records'
+import { categoryIdCalled } from '#core/plan/counterpart'
+import type { Assignment } from '#core/plan/assignment'
 import { daysAfter } from '#core/calendar/date'
 import { periodOf } from '#core/calendar/periods'
 import { onUsualDay, usualDays } from '#core/calendar/usual-days'
@@ -60,8 +61,7 @@ const dueIn = (each: ClassPlan) => dates.value[each.id] ?? byRule(each)
 watch([rule, later], () => (dates.value = {}))
 
 const categoryName = classroom.categories.find((each) => each.id === props.assignment.categoryId)?.name
-const categoryIn = (each: ClassPlan) =>
-  Object.entries(each.categories).find(([, one]) => !one.removed && one.name === categoryName)?.[0] ?? null
+const categoryIn = (each: ClassPlan) => categoryIdCalled(each.categories, categoryName)
 const course = computed(() => plans.value?.classes.find((each) => each.id === here)?.course)
 
 /** What it will be in a class that is not as here. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { CutOff } from '#core/proficiency/convert'
+import type { CutOff } from '#core/proficiency/cut-off'
 import { readDecimal } from '#core/number/decimal'
 
 /** Whether an assignment's points show a level, and from which percent on which: none, the scale's, or its own. */

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { jointId, type Assignment } from '#core/acts/records'
+import { jointId } from '#core/kind'
+import type { Assignment } from '#core/plan/assignment'
 import { periodOf } from '#core/calendar/periods'
 import { readGrid } from '#core/formats/grid/read'
 import { bookActions, type SheetCell } from '~/sheet/book-actions'
@@ -20,6 +21,7 @@ const { today } = storeToRefs(usePerson())
 const sheet = useTemplateRef('sheet')
 const scoreMargin = useTemplateRef('scoreMargin')
 const columnMargin = useTemplateRef('columnMargin')
+const gradeMargin = useTemplateRef('gradeMargin')
 
 const active = ref<Selected | null>(started())
 const editing = computed(() => (route.query.edit ? String(route.query.edit) : null))
@@ -29,7 +31,11 @@ const filling = ref<{ cells: SheetCell[]; first?: 'note' } | null>(null)
 const files = ref(false)
 const reading = ref<{ named: NamedTable; title: string; kind: 'paste' | 'import' } | null>(null)
 
-const { rows, columns, away, results, cells, result, version, footers } = useGradebookSheet(book, view, habits)
+const { rows, columns, away, results, ofCategory, cells, result, version, footers } = useGradebookSheet(
+  book,
+  view,
+  habits,
+)
 const { actions: onScores, foresee } = bookActions(book, asOne, {
   note: (block) =>
     block.length > 1 ? (filling.value = { cells: block, first: 'note' }) : scoreMargin.value?.focusNote(),
@@ -37,7 +43,11 @@ const { actions: onScores, foresee } = bookActions(book, asOne, {
   fill,
   named,
 })
-const actions: SheetActions = { ...onScores, open: () => columnMargin.value?.focus() }
+const actions: SheetActions = {
+  ...onScores,
+  open: () => columnMargin.value?.focus(),
+  begin: (_row, _result, wish) => gradeMargin.value?.begin(wish) ?? '',
+}
 
 /** Fills the block, or of one cell or a head the whole column. */
 function fill(block: SheetCell[]): void {
@@ -107,7 +117,7 @@ function started(): Selected | null {
       const place = book.placeOf(rowId, of.id)
       if (!place) return false
       const id = place.id[1]
-      return isUnscored(classroom.snapshot!, student, { ...classroom.get('assignment', id), id })
+      return isUnscored(classroom.snapshot!, student, { ...classroom.get('assignment', id), id }, today.value)
     })
   const open = due.find(blank) ?? due.at(-1) ?? book.columns.value[0]
   const first = open && (blank(open) ?? cells(open)[0])
@@ -116,6 +126,16 @@ function started(): Selected | null {
 watch(
   () => lead.periodId,
   () => (active.value = started()),
+)
+
+/** A link to a cell of this class, as from the status line, goes there. */
+watch(
+  () => [route.query.student, route.query.assignment],
+  () => {
+    const asked = started()
+    if (asked && route.query.assignment) active.value = asked
+    void nextTick(() => sheet.value?.focus())
+  },
 )
 
 /** The selection stands in the address, quietly, so that a reload or the way back finds it. */
@@ -151,6 +171,16 @@ async function close(): Promise<void> {
 /** Next and previous student or assignment, from the margin. */
 const go = useWalk(active, rows, columns, () => sheet.value?.show())
 const chosen = computed(() => (active.value?.rowId ? book.placeOf(active.value.rowId, active.value.columnId) : null))
+
+/** A computed cell: whose it is, and of which period or category. */
+const computedCell = computed(() => {
+  const { rowId, columnId } = active.value ?? {}
+  if (!rowId || !columnId || !results.value.some((each) => each.id === columnId)) return null
+  const { classroom, studentId } = book.studentOf(rowId)
+  const categoryId = ofCategory(classroom, columnId)
+  const periodId = columnId === 'period' || categoryId ? classroom.periodId! : columnId
+  return { classroom, studentId, periodId, categoryId }
+})
 
 const everybody = computed(() => book.classes.reduce((sum, each) => sum + each.students.length, 0))
 const corner = computed(() =>
@@ -245,6 +275,19 @@ const firstDate = computed(() =>
         @away="onColumn.putAway(column)"
         @remove="removing = column"
       />
+      <RoomScope
+        v-else-if="looked && computedCell"
+        :key="`computed ${computedCell.classroom.snapshot!.section.id}`"
+        :room="computedCell.classroom"
+      >
+        <GradeMargin
+          ref="gradeMargin"
+          :student-id="computedCell.studentId"
+          :period-id="computedCell.periodId"
+          :category-id="computedCell.categoryId"
+          @back="sheet?.focus()"
+        />
+      </RoomScope>
       <RoomScope v-else-if="looked && chosen" :key="chosen.classroom.snapshot!.section.id" :room="chosen.classroom">
         <p v-if="book.several" class="soft small">{{ chosen.classroom.snapshot!.section.title }}</p>
         <ScoreMargin

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { jointId, type Cell } from '#core/acts/records'
+import { jointId } from '#core/kind'
+import type { Cell } from '#core/scores/cell'
 import { cellText } from '#core/scores/entry'
 import { marks, toggleMark, valueText, type Mark, type Value } from '#core/scores/score'
 import { evidenceAt, saidOfOrigin } from '#core/proficiency/level'
@@ -59,6 +60,13 @@ const mineWords = computed(() => {
   const { value = cell.value.value, marks: set = cell.value.marks, note } = conflict.value ?? {}
   return [cellText({ value, marks: set }) || 'blank', ...(note ? [`“${note}”`] : [])].join(', ')
 })
+/** What was typed here and could not be read. */
+const unread = useUnreadCells(classroom, 'cell')
+const left = computed(() => unread.at(props.studentId, props.assignmentId))
+function clearUnread(): void {
+  unread.end(props.studentId, props.assignmentId)
+  emit('back')
+}
 /** What the cell shows of each standard of the assignment. */
 const shown = computed(() => {
   const { snapshot } = classroom
@@ -134,6 +142,12 @@ defineExpose({ focusNote: () => noteField.value?.focus(), focusWork: () => workH
         <button type="button" class="toggle" @click="decide(false)">Leave theirs</button>
         <button type="button" class="toggle" @click="decide(true)">Put mine</button>
       </div>
+    </div>
+    <div v-if="left" class="conflict" role="group" aria-label="Not read">
+      <p>
+        <b>“{{ left.text }}” is not kept.</b> {{ left.reason }} {{ cellText(cell) || 'Blank' }} stands.
+      </p>
+      <button type="button" class="toggle" @click="clearUnread">Clear it</button>
     </div>
     <p v-for="each in shown" :key="each.code" class="soft small shown">
       <b>{{ each.code }}</b> {{ each.words }}

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Method } from '#core/acts/records'
+import type { Method } from '#core/plan/plan'
 import { childrenOf } from '#core/calendar/periods'
 import { orders, shows, type SheetView } from '~/sheet/view'
 

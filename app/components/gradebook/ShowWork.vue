@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { neededFor } from '#core/grading/needed'
 import { told } from '#core/grading/told'
-import { tenths } from '#core/grading/words'
+import { tenths } from '#core/words'
 import { descending } from '#core/scales/grading'
 
 /** How a student's grades of the period looked at, and of the longer ones it is part of, come about. */
@@ -28,7 +28,7 @@ const stake = computed(() => {
   if (!item.value) return ''
   if (item.value.state === 'dropped') return 'This score is dropped: it counts nothing.'
   if (!item.value.of100) return ''
-  return item.value.of100.n === 0n
+  return item.value.of100.n == 0
     ? 'This score is pure extra credit.'
     : `This score counts ${tenths(item.value.of100)} of every 100.`
 })

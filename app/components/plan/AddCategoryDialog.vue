@@ -1,5 +1,7 @@
 <script setup lang="ts">
-import { blanks, type Category } from '#core/acts/records'
+import { categoryIdCalled } from '#core/plan/counterpart'
+import { blanks } from '#core/kinds'
+import type { Category } from '#core/plan/category'
 import type { ClassPlan } from '#shared/plans'
 
 /** Adds one category to several classes at once. */
@@ -16,10 +18,7 @@ const tried = ref(false)
 const ids = new Map<string, string>()
 
 const classes = computed(() => (plans.value?.classes ?? []).filter((each) => !each.past))
-const has = (each: ClassPlan) =>
-  Object.values(each.categories).some(
-    (one) => !one.removed && one.name.trim().toLowerCase() === name.value.trim().toLowerCase(),
-  )
+const has = (each: ClassPlan) => categoryIdCalled(each.categories, name.value) !== null
 const chosen = computed(() => classes.value.filter((each) => toIds.value.includes(each.id) && !has(each)))
 const faults = computed(() => ({
   name: problemOf(readers.categoryName(name.value)),

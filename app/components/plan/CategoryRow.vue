@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { dropRules, type Category } from '#core/acts/records'
-import { saidOfCategory, saidOfVisibility } from '#core/grading/said'
-import type { Listed } from '#core/grading/rules'
+import { dropRules, type Category } from '#core/plan/category'
+import { saidOfCategory, saidOfVisibility } from '#core/plan/said'
+import type { Listed } from '#core/plan/rules'
 
 /** One category of the plan: its weight in the row, everything else under it when it is opened. */
 const props = defineProps<{

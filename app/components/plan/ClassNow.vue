@@ -4,11 +4,11 @@ import { fullName } from '#core/section'
 
 /** Every grade of the period as it is now, beside what it was: before the pencil, or when the page was opened. */
 const classroom = useClassroom()
-type Before = Map<string, { approx: number; percent: string; label: string }>
+type Before = Map<string, { percent: string; label: string }>
 const opened = ref<Before>(new Map())
 
 const shown = (grade: StudentGrade | undefined) =>
-  grade?.effective && { approx: grade.effective.approx, percent: grade.effective.percent, label: grade.effective.label }
+  grade?.effective && { percent: grade.effective.percent, label: grade.effective.label }
 function collect(gradeOf: (studentId: string) => StudentGrade | undefined): Before {
   return new Map(
     classroom.students.flatMap((student) => {

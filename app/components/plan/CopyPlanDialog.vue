@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { copyPlan, nameOfPart, planParts, type PlanHolder, type PlanPart } from '#core/grading/copy-plan'
+import { copyPlan, nameOfPart, planParts, type PlanHolder, type PlanPart } from '#core/plan/copy-plan'
 import type { ClassPlan } from '#shared/plans'
 
 /** Copies a plan to other classes, or another class's plan to this one: compared first, then all of it as one act. */

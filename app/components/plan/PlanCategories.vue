@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import type { Category, Plan } from '#core/acts/records'
-import type { Wanted } from '#core/acts/apply'
+import type { Category } from '#core/plan/category'
+import type { Plan } from '#core/plan/plan'
+import type { Wanted } from '#core/wanted'
 import { gradingPeriods } from '#core/calendar/periods'
-import { assignmentsIn } from '#core/grading/rules'
+import { assignmentsIn } from '#core/plan/rules'
 import { made100 } from '#core/looseends/weights'
 import { thousandths } from '#core/number/decimal'
 

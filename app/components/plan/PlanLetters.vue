@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { Plan } from '#core/acts/records'
-import { saidOfRounding } from '#core/grading/said'
+import type { Plan } from '#core/plan/plan'
+import { saidOfRounding } from '#core/plan/said'
 import { descending } from '#core/scales/grading'
 
 /** Scale, rounding and cap. */

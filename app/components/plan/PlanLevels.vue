@@ -1,5 +1,7 @@
 <script setup lang="ts">
-import { levelMethods, type Plan } from '#core/acts/records'
+import { levelMethods } from '#core/proficiency/settings'
+import type { Plan } from '#core/plan/plan'
+import { methodFits } from '#core/proficiency/methods'
 
 /** How proficiency levels are calculated from evidence. */
 const emit = defineEmits<{ set: [to: Partial<Plan>] }>()
@@ -17,10 +19,9 @@ const words: Record<Plan['proficiency']['method'], string> = {
   'decaying average': 'a decaying average: recent speaks louder',
   'power law': 'a power law: where the trend arrives',
 }
-const lowest = computed(() => Number(classroom.snapshot!.proficiencyScale.levels.at(-1)?.value ?? 1))
 const methods = computed(() =>
   levelMethods
-    .filter((method) => method !== 'power law' || lowest.value > 0)
+    .filter((method) => methodFits(method, classroom.snapshot!.proficiencyScale))
     .map((value) => ({ value, words: words[value] })),
 )
 const windows = [

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { Plan } from '#core/acts/records'
-import { saidOfMarks } from '#core/grading/said'
+import type { Plan } from '#core/plan/plan'
+import { saidOfMarks } from '#core/plan/said'
 
 /** Missing and incomplete work, low grades, and what families see. */
 const emit = defineEmits<{ set: [to: Partial<Plan>] }>()

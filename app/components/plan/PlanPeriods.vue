@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import type { Composition, Plan } from '#core/acts/records'
+import type { Composition } from '#core/plan/composition'
+import type { Plan } from '#core/plan/plan'
 import { childrenOf, type Period } from '#core/calendar/periods'
-import { compositionOf, fixedWeights } from '#core/grading/rules'
-import { saidOfCoursePoints, saidOfParent } from '#core/grading/said'
+import { compositionOf, fixedWeights } from '#core/plan/rules'
+import { saidOfCoursePoints, saidOfParent } from '#core/plan/said'
 
 /** How longer periods are made, and the points that a course level adds. */
 const emit = defineEmits<{ set: [to: Partial<Plan>] }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Plan } from '#core/acts/records'
+import type { Plan } from '#core/plan/plan'
 
 /** How grades are rounded and get their label: in a plan, or fixed by the district. */
 type Rounding = Pick<Plan, 'places' | 'rounding' | 'labelFrom'>

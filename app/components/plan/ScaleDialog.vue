@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { blanks } from '#core/acts/records'
-import { same, type Wanted } from '#core/acts/apply'
+import { blanks } from '#core/kinds'
+import { same } from '#core/same'
+import type { Wanted } from '#core/wanted'
 import { scaleFaults } from '#core/scales/faults'
 import type { ScaleStep } from '#core/scales/grading'
 

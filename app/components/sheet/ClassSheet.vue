@@ -19,6 +19,8 @@ const CELL = 60
 const HEAD = 66
 /** What the name of a group takes over the heads. */
 const GROUP = 15
+/** How wide words beside a cell are at most. */
+const SAID = 260
 /** Up to so many cells all are in the page; above, those in view and some around them. */
 const ALL = 3000
 
@@ -61,7 +63,10 @@ const width = computed(() => NAME + CELL * props.columns.length + resultsWidth.v
 const feet = computed(() => rowHeight.value * props.footers.length)
 const height = computed(() => headHeight.value + rowHeight.value * props.rows.length + feet.value)
 
-const idsOf = (place: Place): [string, string] => [props.rows[place.row]!.id, props.columns[place.column]!.id]
+/** The column of a place: one that is typed in, or behind those a computed one. */
+const columnAt = (column: number): SheetColumn | ResultColumn =>
+  props.columns[column] ?? props.results[column - props.columns.length]!
+const idsOf = (place: Place): [string, string] => [props.rows[place.row]!.id, columnAt(place.column).id]
 
 /** What the view measures, noted as it changes: asking the page in the middle of a keystroke would lay it out anew. */
 const view = { left: 0, top: 0, width: 0, height: 0 }
@@ -148,6 +153,8 @@ useEventListener(
 
 function elementAt({ row, column }: Place): HTMLElement | null {
   const { left, right, top, bottom } = inPage.value
+  if (column >= props.columns.length)
+    return body.value?.children[row - top]?.querySelector(`[aria-colindex="${column + 2}"]`) ?? null
   if (column < left || column >= right || (row >= 0 && (row < top || row >= bottom))) return null
   // Before the cells, or their blocks, stands the name.
   if (row < 0)
@@ -160,9 +167,7 @@ function elementAt({ row, column }: Place): HTMLElement | null {
 }
 
 function hit(target: EventTarget | null): Place | null {
-  const element = (target as HTMLElement | null)?.closest?.<HTMLElement>(
-    '[role=gridcell]:not([aria-readonly]), [data-head]',
-  )
+  const element = (target as HTMLElement | null)?.closest?.<HTMLElement>('.body [role=gridcell], [data-head]')
   if (!element || !scroller.value?.contains(element)) return null
   return {
     row: Number(element.closest('[aria-rowindex]')!.getAttribute('aria-rowindex')) - 2,
@@ -175,10 +180,12 @@ function reveal({ row, column }: Place): void {
   const x = column * CELL
   const y = row * rowHeight.value
   const wide = view.width - NAME - resultsWidth.value
+  // The computed columns are always in view.
+  const isInView = column >= props.columns.length
   const tall = view.height - headHeight.value - feet.value
   // Whole columns begin beside the names.
   const right = Math.ceil((x + CELL - wide) / CELL) * CELL
-  const left = Math.min(x, Math.max(view.left, right))
+  const left = isInView ? view.left : Math.min(x, Math.max(view.left, right))
   const top = row < 0 ? view.top : Math.min(y, Math.max(view.top, y + rowHeight.value - tall))
   if (left === view.left && top === view.top) return
   scroller.value!.scrollTo(left, top)
@@ -186,24 +193,34 @@ function reveal({ row, column }: Place): void {
   look()
 }
 
-/** Where Enter goes: one down, or, as set, to the next blank of the column where there is one. */
-function next({ row, column }: Place): Place {
-  if (props.toBlanks)
-    for (let below = row + 1; below < props.rows.length; below++)
-      if (props.actions.isBlank(...idsOf({ row: below, column }))) return { row: below, column }
-  return { row: row + 1, column }
+const passes = (place: Place) => place.column < props.columns.length && props.actions.isPassedOver(...idsOf(place))
+
+/**
+ * Where Enter goes: on past students who were not in the class then, and, as set, to the next blank of the column where
+ * there is one. At the end of the column it stays.
+ */
+function next({ row, column }: Place, step: 1 | -1): Place {
+  const isThere = (at: number) => at >= 0 && at < props.rows.length
+  if (props.toBlanks && step > 0 && column < props.columns.length)
+    for (let at = row + step; isThere(at); at += step)
+      if (props.actions.isBlank(...idsOf({ row: at, column }))) return { row: at, column }
+  for (let at = row + step; isThere(at); at += step) if (!passes({ row: at, column })) return { row: at, column }
+  // Above the first row is the head.
+  return { row: step < 0 ? -1 : row, column }
 }
 
 function say(words: string): void {
   if (words && controller) {
+    // Beside the cell, so that the ones under it, where the hands go on, stay in view.
     const { x, y } = rect(controller.active)
-    saidAt.value = { left: `${Math.max(NAME, x - 40)}px`, top: `${y + rowHeight.value + 4}px` }
+    const isLeft = x + CELL + SAID > view.left + view.width - resultsWidth.value && x - SAID > view.left + NAME
+    saidAt.value = { left: `${isLeft ? x - SAID - 8 : x + CELL + 8}px`, top: `${y}px` }
   }
   said.value = words
 }
 
 const rect = ({ row, column }: Place) => ({
-  x: NAME + column * CELL,
+  x: column < props.columns.length ? NAME + column * CELL : Math.max(NAME, view.left + view.width - 2 * NAME),
   y: headHeight.value + row * rowHeight.value,
   width: CELL,
   height: rowHeight.value,
@@ -214,24 +231,29 @@ onMounted(() => {
     root: scroller.value!,
     overlay: { active: frame.value!, range: range.value!, input: input.value! },
     rows: () => props.rows.length,
-    columns: () => props.columns.length,
+    columns: () => props.columns.length + props.results.length,
+    typed: () => props.columns.length,
     rect,
     element: elementAt,
     reveal,
     hit,
-    words: ({ row, column }) => `${props.rows[row]!.name}, ${props.columns[column]!.words}`,
+    words: ({ row, column }) => `${props.rows[row]!.name}, ${props.columns[column]?.words ?? columnAt(column).title}`,
     text: (place) => props.actions.text(...idsOf(place)),
-    shown: (place) => props.actions.text(...idsOf(place)),
+    shown: (place) =>
+      place.column < props.columns.length ? props.actions.text(...idsOf(place)) : props.result(...idsOf(place)).text,
     enter: (place, text) => props.actions.enter(...idsOf(place), text),
+    leave: (place, text, reason) => props.actions.leave(...idsOf(place), text, reason),
     clear: (places) => props.actions.clear(places.map(idsOf)),
     paste: (entries) => props.actions.paste(entries.map(({ place, text }) => [...idsOf(place), text])),
     named: (table, from) => props.actions.named?.(table, props.columns[from.column]!.id) ?? false,
     fillDown: (columns) => props.actions.fillDown(columns.map((places) => places.map(idsOf))),
     next,
+    passes,
     letter: (key, places) => props.actions.letter(key, places.map(idsOf)),
     open: (column) => props.actions.open(props.columns[column]!.id),
+    begin: (place, wish) => props.actions.begin(...idsOf(place), wish),
     moved: (place) => {
-      const columnId = props.columns[place.column]!.id
+      const columnId = columnAt(place.column).id
       active.value = { rowId: place.row < 0 ? null : props.rows[place.row]!.id, columnId }
     },
     say,
@@ -243,8 +265,9 @@ onMounted(() => {
 function follow(focus: boolean): void {
   if (!controller || props.rows.length === 0 || props.columns.length === 0) return controller?.paint()
   const row = props.rows.findIndex((each) => each.id === active.value?.rowId)
-  const column = props.columns.findIndex((each) => each.id === active.value?.columnId)
-  const onHead = active.value?.rowId === null && column >= 0
+  const all = [...props.columns, ...props.results]
+  const column = all.findIndex((each) => each.id === active.value?.columnId)
+  const onHead = active.value?.rowId === null && column >= 0 && column < props.columns.length
   controller.goTo({ row: onHead ? -1 : Math.max(0, row), column: Math.max(0, column) }, { focus })
 }
 

@@ -28,6 +28,7 @@ function classOf(view: CellView): string {
   if (view.note) names += ` note-${view.note}`
   if (view.alone) names += ' converted'
   if (view.dye !== undefined) names += ` dye-${view.dye}`
+  if (view.unread) names += ' unread'
   if (view.conflict) names += ' conflict'
   else if (view.unsent) names += ' unsent'
   return names

@@ -21,6 +21,11 @@ const view = computed(() => {
       <p class="soft">{{ classroom.snapshot!.section.title }}, {{ classroom.period?.title }}</p>
       <p v-for="grade in view.grades" :key="grade.title">
         {{ grade.title }}: <b>{{ [grade.percent && `${grade.percent} %`, grade.label].filter(Boolean).join(', ') }}</b>
+        <small v-if="grade.unadjusted" class="soft">
+          {{ grade.unadjusted }} before the points of the course level</small
+        >
+        <small v-if="grade.computed" class="soft"> given by the teacher; the scores come to {{ grade.computed }}</small>
+        <small v-if="grade.line" class="own-line">{{ grade.line }}</small>
       </p>
       <table v-if="view.lines.length" class="ruled">
         <thead>
@@ -61,6 +66,9 @@ const view = computed(() => {
 </template>
 
 <style scoped>
+.own-line {
+  display: block;
+}
 .family {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 250px;

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { movedScores } from '#core/scores/moved'
+import { movedScores } from '#core/roster/moved-scores'
 import { fullName, type ClassSnapshot, type Student } from '#core/section'
 import { classResponse, moversResponse, type Mover } from '#shared/class'
 

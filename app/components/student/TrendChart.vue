@@ -18,7 +18,7 @@ function draw(): void {
       labels: props.points.map((each) => shortDay(each.date)),
       datasets: [
         {
-          data: props.points.map((each) => each.approx),
+          data: props.points.map((each) => each.size),
           borderColor: colour('--ai5'),
           backgroundColor: colour('--ai5'),
           borderWidth: 2,

@@ -1,12 +1,12 @@
-import Fraction from 'fraction.js'
-import { jointId, record, type Assignment } from '../../acts/records'
-import { toFraction } from '../../number/ratio'
+import { blanks } from '../../kinds'
+import { jointId } from '../../kind'
+import type { Assignment } from '../../plan/assignment'
+import { ratio, type Ratio } from '../../number/ratio'
 import { contribution, type Out } from '../../scores/contribution'
 import type { Mark, Value } from '../../scores/score'
-import { worthOf } from '../../scores/worth'
-import type { Student } from '../../section'
+import { OUT, type Columns } from '../columns'
 import type { GradingContext } from '../context'
-import type { Listed } from '../rules'
+import type { Listed } from '../../plan/rules'
 
 /** One score in the making of a grade. */
 export interface ItemWork {
@@ -17,42 +17,33 @@ export interface ItemWork {
   /** The mark whose rule gave the worth, where no value was typed. */
   as?: 'missing' | 'incomplete'
   /** Points, and their share of the points possible; null where the score is out, or nothing is possible. */
-  earned: Fraction | null
-  share: Fraction | null
-  multiplier: Fraction
+  earned: Ratio | null
+  share: Ratio | null
   state: 'kept' | 'dropped' | 'out'
   out?: Out | 'does not count' | 'label gone' | 'level has no percent' | 'no points possible'
   /** How much of every 100 of the period's grade hangs on this score; 0 for pure extra credit. */
-  of100: Fraction | null
+  of100: Ratio | null
 }
 
-/** What one student's cell brings to any grade, before categories and drops. */
-export function itemWork(
-  { snapshot, plan }: GradingContext,
-  student: Student,
-  assignment: Listed<Assignment>,
-): ItemWork {
-  const cell = record(snapshot.records, 'cell', jointId(student.id, assignment.id))
-  const item: ItemWork = {
-    assignment,
-    value: cell.value,
-    marks: cell.marks,
-    earned: null,
-    share: null,
-    multiplier: new Fraction(assignment.multiplier),
-    state: 'out',
-    of100: null,
-  }
-  if (!assignment.counts) return { ...item, out: 'does not count' }
+/** What one student's cell brought to the sums of a class. */
+export function itemWork({ snapshot, plan }: GradingContext, columns: Columns, row: number, column: number): ItemWork {
+  const assignment = columns.assignments[column]!
+  const student = columns.students[row]!
+  const cell = snapshot.records.cell[jointId(student.id, assignment.id)] ?? blanks.cell
+  const { value, marks } = cell
+  const out = { assignment, value, marks, earned: null, share: null, state: 'out' as const, of100: null }
+  if (!assignment.counts) return { ...out, out: 'does not count' }
   const found = contribution(cell, assignment, plan, student.spans)
-  if ('out' in found) return { ...item, out: found.out }
-  const worth = worthOf(found.value, assignment.points, { scale: plan.scale, levels: snapshot.proficiencyScale })
-  if (!worth) return { ...item, out: 'label' in found.value ? 'label gone' : 'level has no percent' }
+  if ('out' in found) return { ...out, out: found.out }
+  const at = row * columns.assignments.length + column
+  if (columns.state[at] === OUT) return { ...out, out: 'label' in found.value ? 'label gone' : 'level has no percent' }
+  const earned = columns.earned[at]!
+  const possible = columns.possible[column]!
   return {
-    ...item,
+    ...out,
     ...(found.as ? { as: found.as } : {}),
-    earned: toFraction(worth.earned),
-    share: worth.share && toFraction(worth.share),
+    earned: ratio(earned, columns.grain.perPoint),
+    share: possible > 0 ? ratio(earned, possible) : null,
     state: 'kept',
   }
 }

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { and, eq, gt, gte, inArray, isNotNull, isNull, or } from 'drizzle-orm'
-import { same } from '../../../core/acts/apply'
+import { same } from '../../../core/same'
 import { rosterKinds, type Roster, type RosterKind } from '../../../core/formats/oneroster/roster'
 import type { RosterFindings, RosterRowChange, RosterSummary } from '../../../shared/exchange'
 import type { Db } from '../../database/client'

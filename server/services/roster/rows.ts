@@ -1,6 +1,6 @@
 import { and, eq, getTableColumns, inArray, or, sql } from 'drizzle-orm'
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core'
-import { same } from '../../../core/acts/apply'
+import { same } from '../../../core/same'
 import type { RosterPart, RosterRowChange } from '../../../shared/exchange'
 import type { Db } from '../../database/client'
 import { courses, enrolments, orgs, periods, sections, sectionTeachers, students, users } from '../../database/schema'

@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import type { Assignment, Visibility } from '#core/acts/records'
+import type { Assignment } from '#core/plan/assignment'
+import type { Visibility } from '#core/plan/visibility'
 import { changeTo } from '#core/acts/apply'
 import { periodOf } from '#core/calendar/periods'
 import { appearing } from '#core/families/view'
-import { saidOfVisibility } from '#core/grading/said'
-import { assignmentsOf, type Listed } from '#core/grading/rules'
+import { saidOfVisibility, saidOfCounting } from '#core/plan/said'
+import { assignmentsOf, type Listed } from '#core/plan/rules'
 import { bulkTo, bulkWords, type BulkDeed } from '~/sheet/bulk'
 
 /** All assignments of the class in a list, many of them changed at once; and what families will see when. */
@@ -192,12 +193,8 @@ const toggleAll = () => navigateTo({ query: { ...route.query, all: everything.va
             </td>
             <th scope="row">
               <button type="button" class="link" @click="edit(each.id)">{{ each.name }}</button>
-              <small v-if="!each.counts || each.hidden || each.linkId" class="soft">{{
-                [
-                  ...(each.counts ? [] : ['counts in no grade']),
-                  ...(each.hidden ? ['put away'] : []),
-                  ...(each.linkId ? ['linked'] : []),
-                ].join(', ')
+              <small class="soft">{{
+                [saidOfCounting(each), each.hidden && 'put away', each.linkId && 'linked'].filter(Boolean).join(', ')
               }}</small>
             </th>
             <td>{{ classroom.categories.find((one) => one.id === each.categoryId)?.name ?? 'none' }}</td>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { jointId } from '#core/acts/records'
+import { jointId } from '#core/kind'
 import { joined, resolve } from '#core/remarks/bank'
 
 const route = useRoute()
@@ -55,11 +55,21 @@ const longer = computed(() =>
   classroom.lineage.map(({ id, title }) => ({ value: id as string | null, words: title, says: `Close ${title}` })),
 )
 
+/** The same count as on every page, and apart from it what is not due yet and what leavers left. */
+const scoredWords = computed(() => {
+  const { now, notYetDue, ofLeavers } = unscored.value
+  const parts = [
+    now ? `${now} to score` : 'all scored',
+    ...(notYetDue ? [`${notYetDue} not yet due`] : []),
+    ...(ofLeavers ? [`${ofLeavers} of students who left`] : []),
+  ]
+  return parts.join(', ')
+})
 const steps = computed(() => [
   {
     title: 'Everything scored',
-    words: unscored.value ? `${unscored.value} to score` : 'all scored',
-    state: unscored.value ? 'at' : 'ok',
+    words: scoredWords.value,
+    state: unscored.value.now || unscored.value.notYetDue ? 'at' : 'ok',
   },
   {
     title: 'Grades looked over',
@@ -78,7 +88,8 @@ const steps = computed(() => [
   },
 ])
 const left = computed(() => [
-  ...(unscored.value ? [`${counted(unscored.value, 'score')} to give`] : []),
+  ...(unscored.value.now ? [`${counted(unscored.value.now, 'score')} to give`] : []),
+  ...(unscored.value.notYetDue ? [`${counted(unscored.value.notYetDue, 'score')} not yet due`] : []),
   ...(written.value < lines.value.length ? [`${counted(lines.value.length - written.value, 'remark')} to write`] : []),
   ...(toLookAt.value ? [`${counted(toLookAt.value, 'remark')} to look at`] : []),
 ])

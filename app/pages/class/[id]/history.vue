@@ -2,7 +2,7 @@
 import { actKinds, type Change } from '#core/acts/act'
 import { actWords, changeTold } from '#core/acts/told'
 import { Grades } from '#core/grading/grades'
-import { assignmentsOf } from '#core/grading/rules'
+import { assignmentsOf } from '#core/plan/rules'
 import { rosterName, type ClassSnapshot } from '#core/section'
 import { classResponse } from '#shared/class'
 import { classHistoryResponse, type ClassAct } from '#shared/history'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { methods, type Plan } from '#core/acts/records'
-import { saidOfMethod } from '#core/grading/said'
+import { methods, type Plan } from '#core/plan/plan'
+import { saidOfMethod } from '#core/plan/said'
 
 const classroom = useClassroom()
 const sectionId = computed(() => classroom.snapshot!.section.id)

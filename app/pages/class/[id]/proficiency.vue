@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { jointId, partsOf } from '#core/acts/records'
+import { jointId, partsOf } from '#core/kind'
 import { calculatedLevel, saidOfOrigin } from '#core/proficiency/level'
 import { levelOf } from '#core/scales/proficiency'
 import { fullName } from '#core/section'
@@ -18,7 +18,7 @@ const { scale, rows, columns, results, cells, result, evidence, actions, set, dy
 watch(
   [rows, columns],
   () => {
-    const there = columns.value.some((each) => each.id === active.value?.columnId)
+    const there = [...columns.value, ...results.value].some((each) => each.id === active.value?.columnId)
     if (!there)
       active.value =
         rows.value[0] && columns.value[0] ? { rowId: rows.value[0].id, columnId: columns.value[0].id } : null
@@ -30,7 +30,11 @@ const chosen = computed(() => {
   if (!active.value?.rowId) return null
   void classroom.rowOf(active.value.rowId).value
   const student = classroom.students.find((each) => each.id === active.value!.rowId)
-  const [assignmentId, standardId] = partsOf(active.value.columnId) as [string, string]
+  // A computed cell is of a standard alone.
+  const isComputed = results.value.some((each) => each.id === active.value!.columnId)
+  const [assignmentId, standardId] = isComputed
+    ? [null, active.value.columnId]
+    : (partsOf(active.value.columnId) as [string, string])
   const standard = classroom.snapshot!.standards.find((each) => each.id === standardId)
   if (!student || !standard) return null
   const id = jointId(student.id, active.value.columnId)
@@ -39,7 +43,7 @@ const chosen = computed(() => {
     id,
     student,
     standard,
-    assignment: classroom.get('assignment', assignmentId),
+    assignment: assignmentId === null ? null : classroom.get('assignment', assignmentId),
     level: classroom.get('evidence', id).level,
     evidence: found,
     calculated: calculatedLevel(classroom.snapshot!, found),
@@ -96,10 +100,13 @@ const shortOf = (level: string) => levelOf(scale.value, level)?.short ?? level
     <MarginPanel>
       <div v-if="chosen">
         <h2>{{ fullName(chosen.student) }}</h2>
-        <p class="soft">{{ chosen.assignment.name }}, due {{ shortDay(chosen.assignment.dueOn) }}</p>
+        <p v-if="chosen.assignment" class="soft">
+          {{ chosen.assignment.name }}, due {{ shortDay(chosen.assignment.dueOn) }}
+        </p>
+        <p v-else class="soft">The level of {{ classroom.period?.title }}</p>
         <h3 class="label">{{ chosen.standard.code }}</h3>
         <p>{{ chosen.standard.statement }}</p>
-        <div class="levels" role="group" aria-label="Level">
+        <div v-if="chosen.assignment" class="levels" role="group" aria-label="Level">
           <button
             v-for="level in scale.levels"
             :key="level.value"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { saidOfCounting } from '#core/plan/said'
 import { rosterName } from '#core/section'
 import { scoreViews } from '~/sheet/score-view'
 
@@ -98,7 +99,7 @@ const print = () => window.print()
         <li v-for="each in classroom.assignments" :key="each.id">
           <b>{{ each.shortName }}</b> {{ each.name }}, {{ categoryOf(each.categoryId) }}, due
           {{ shortDay(each.dueOn) }}, {{ each.points }} points{{ each.multiplier === '1' ? '' : ` ×${each.multiplier}`
-          }}{{ each.counts ? '' : ', counts in no grade' }}
+          }}{{ saidOfCounting(each) && `, ${saidOfCounting(each)}` }}
         </li>
       </ul>
     </div>

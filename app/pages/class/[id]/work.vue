@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { told } from '#core/grading/told'
 import { fullName } from '#core/section'
-import { saidOfMarks, saidOfMethod, saidOfRounding } from '#core/grading/said'
+import { saidOfMarks, saidOfMethod, saidOfRounding } from '#core/plan/said'
 
 /** The whole work of a grade on a page that prints: of one student, or of the class mean. */
 const route = useRoute()

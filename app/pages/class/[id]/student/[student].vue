@@ -1,7 +1,9 @@
 <script setup lang="ts">
-import { jointId } from '#core/acts/records'
+import { waitsFor } from '#core/scores/to-score'
+import { saidOfCounting } from '#core/plan/said'
+import { jointId } from '#core/kind'
 import { periodOf } from '#core/calendar/periods'
-import { assignmentsOf } from '#core/grading/rules'
+import { assignmentsOf } from '#core/plan/rules'
 import { trendOf } from '#core/grading/trend'
 import { calculatedLevel, evidenceOf, windowOfLevels } from '#core/proficiency/level'
 import { enrolledOn, fullName } from '#core/section'
@@ -55,15 +57,10 @@ const lines = computed(() => {
       note: cell.note,
       noteFor: cell.noteFor,
       missing: cell.marks.includes('missing') && cell.value === null,
-      open:
-        cell.value === null &&
-        cell.marks.length === 0 &&
-        each.dueOn !== null &&
-        each.dueOn <= today.value &&
-        enrolledOn(it, each.dueOn),
+      open: waitsFor(cell, each, it.spans, today.value) === 'now',
       aside: [
         ...(dropped.has(each.id) ? ['dropped'] : []),
-        ...(each.counts ? [] : ['counts in no grade']),
+        ...[saidOfCounting(each)].filter(Boolean),
         ...(each.dueOn && !enrolledOn(it, each.dueOn) ? ['not in the class then'] : []),
       ],
       category: classroom.categories.find((one) => one.id === each.categoryId)?.name ?? 'No category',

@@ -1,5 +1,6 @@
-import type { Category, Plan } from '../acts/records'
-import { many } from './words'
+import type { Category } from './category'
+import type { Plan } from './plan'
+import { many } from '../words'
 
 /** A category's rules, as short as a comparison wants them. */
 export function categoryWords(each: Omit<Category, 'removed'>): string {

@@ -1,12 +1,9 @@
-import {
-  blanks,
-  record,
-  type Assignment,
-  type Category,
-  type Composition,
-  type Method,
-  type Plan,
-} from '../acts/records'
+import { blanks } from '../kinds'
+import { record } from '../records'
+import type { Assignment } from './assignment'
+import type { Category } from './category'
+import type { Composition } from './composition'
+import type { Method, Plan } from './plan'
 import { ancestorsOf, belongs, childrenOf, type Period } from '../calendar/periods'
 import { thousandths, type Decimal } from '../number/decimal'
 import type { ClassSnapshot } from '../section'

@@ -1,20 +1,22 @@
-import type Fraction from 'fraction.js'
+import { inSteps, type Ratio } from './number/ratio'
+import { round } from './number/round'
 
 /** Numbers and counts in a teacher's words. */
 
 /**
- * A fraction as a person reads it: exact where it ends within three decimals, else cut there with a mark that it goes on.
+ * An exact number as a person reads it: whole where it ends within three decimals, else cut there with a mark that it
+ * goes on.
  *
- * @example plainly(new Fraction(266, 3)) // '88.666…'
+ * @example plainly(ratio(266, 3)) // '88.666…'
  */
-export function plainly(value: Fraction): string {
-  const thousand = value.mul(1000)
-  if (thousand.d === 1n) return String(thousand.valueOf() / 1000)
-  return `${(thousand.floor().valueOf() / 1000).toFixed(3)}…`
+export function plainly(value: Ratio): string {
+  const { whole, isAll } = inSteps(value, 1000)
+  const cut = Number(whole) / 1000
+  return isAll ? String(cut) : `${cut.toFixed(3)}…`
 }
 
-/** To one decimal, for shares of 100. @example tenths(new Fraction(100, 3)) // '33.3' */
-export const tenths = (value: Fraction): string => value.valueOf().toFixed(1)
+/** To one decimal, for shares of 100. @example tenths(ratio(100, 3)) // '33.3' */
+export const tenths = (value: Ratio): string => round(value, { places: 1, rounding: 'half up' })
 
 /** `1 score`, `3 scores`. */
 export const many = (count: number, one: string, more = `${one}s`): string => `${count} ${count === 1 ? one : more}`

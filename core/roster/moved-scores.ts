@@ -1,9 +1,12 @@
-import { jointId, record, type Assignment } from '../acts/records'
-import type { Wanted } from '../acts/apply'
+import { isBlank } from '../scores/to-score'
+import { jointId } from '../kind'
+import { record } from '../records'
+import type { Assignment } from '../plan/assignment'
+import type { Wanted } from '../wanted'
 import { wordsOfName } from '../formats/grid/names'
-import { assignmentsOf, type Listed } from '../grading/rules'
+import { assignmentsOf, type Listed } from '../plan/rules'
 import type { ClassSnapshot } from '../section'
-import { cellText } from './entry'
+import { cellText } from '../scores/entry'
 
 /** A score that would come over, and what stands in its place. */
 export interface MovedScore {
@@ -31,7 +34,7 @@ export function movedScores(from: ClassSnapshot, to: ClassSnapshot, studentId: s
   const here = assignmentsOf(to)
   for (const there of assignmentsOf(from)) {
     const cell = record(from.records, 'cell', jointId(studentId, there.id))
-    if (cell.value === null && cell.marks.length === 0) continue
+    if (isBlank(cell)) continue
     const stays = (why: string) => moved.left.push({ name: there.name, why })
     const match = counterpart(there, here)
     if (!match) {

@@ -1,8 +1,12 @@
-import type { Category, Composition, Plan, Visibility } from '../acts/records'
+import type { Assignment } from './assignment'
+import type { Category } from './category'
+import type { Composition } from './composition'
+import type { Plan } from './plan'
+import type { Visibility } from './visibility'
 import { childrenOf, type Period } from '../calendar/periods'
 import type { ClassSnapshot } from '../section'
 import { compositionOf, planOf, type Listed } from './rules'
-import { inLetters, listOf } from './words'
+import { inLetters, listOf } from '../words'
 
 /** Each rule of a plan, said back in one plain sentence. */
 
@@ -114,3 +118,7 @@ export function saidOfVisibility(visibility: Visibility): string {
       return 'never'
   }
 }
+
+/** What is unusual about an assignment's part in the grade; nothing for one that simply counts. */
+export const saidOfCounting = ({ counts, extraCredit }: Pick<Assignment, 'counts' | 'extraCredit'>): string =>
+  !counts ? 'counts in no grade' : extraCredit ? 'extra credit' : ''

@@ -1,8 +1,14 @@
-import { blanks, type Category, type Composition, type Plan, type Policy } from '../acts/records'
-import { same, type Wanted } from '../acts/apply'
+import { plainName } from './counterpart'
+import { blanks } from '../kinds'
+import type { Category } from './category'
+import type { Composition } from './composition'
+import type { Plan } from './plan'
+import type { Fixed as Policy } from './fixed'
+import { same } from '../same'
+import type { Wanted } from '../wanted'
 import { childrenOf, type Period } from '../calendar/periods'
 import { categoryWords, fieldNames, inWords } from './plan-words'
-import { many } from './words'
+import { many } from '../words'
 
 /** What of a plan can be copied by itself. */
 export const planParts = ['categories', 'scale', 'rounding', 'marks', 'composition', 'levels'] as const
@@ -102,15 +108,14 @@ function copyCategories(
     Object.entries(holder.categories)
       .filter(([, each]) => !each.removed)
       .sort(([, a], [, b]) => a.place - b.place)
-  const named = (name: string) => name.trim().toLowerCase()
-  const target = new Map(there(to).map(([id, each]) => [named(each.name), { id, each }]))
+  const target = new Map(there(to).map(([id, each]) => [plainName(each.name), { id, each }]))
   const ids = new Map<string, string>()
   const byName = new Map<string, string>()
   for (const [id, { removed: _, ...each }] of there(from)) {
-    const found = target.get(named(each.name))
+    const found = target.get(plainName(each.name))
     const ownId = found?.id ?? newId()
     ids.set(id, ownId)
-    byName.set(named(each.name), ownId)
+    byName.set(plainName(each.name), ownId)
     const keys = Object.keys(each) as (keyof typeof each)[]
     const changed = found ? keys.filter((key) => !same(found.each[key], each[key])) : keys
     if (!found) copy.changes.push({ what: each.name, before: 'not there', after: categoryWords(each) })
@@ -125,7 +130,7 @@ function copyCategories(
   }
   const first = there(from)[0]?.[1].name
   for (const [id, each] of there(to)) {
-    if (byName.has(named(each.name))) continue
+    if (byName.has(plainName(each.name))) continue
     const own = to.assignments.filter((assignment) => assignment.categoryId === id)
     const goes = own.length ? (moves[id] ?? first ?? 'stay') : ''
     if (goes === 'stay') {
@@ -142,7 +147,7 @@ function copyCategories(
     })
     copy.wanted.push({ kind: 'category', id, to: { removed: true } })
     for (const assignment of own)
-      copy.wanted.push({ kind: 'assignment', id: assignment.id, to: { categoryId: byName.get(named(goes))! } })
+      copy.wanted.push({ kind: 'assignment', id: assignment.id, to: { categoryId: byName.get(plainName(goes))! } })
   }
   return ids
 }

@@ -1,0 +1,60 @@
+import type { Kind } from '#core/kinds'
+import { keepRead, readKept } from '~/queue/kept'
+import { hearTabs, tellTabs } from '~/queue/tabs'
+
+/** What was typed in a cell and cannot be read: it stays there, marked, until it is typed anew or cleared. */
+export interface Unread {
+  sectionId: string
+  kind: Kind
+  id: string
+  text: string
+  reason: string
+}
+
+const KEPT = 'unread entries'
+
+/**
+ * Entries of this person on this machine that could not be read. Typing goes on after one, so that a stack of paper is
+ * never typed into one cell; it is kept with what waits for the network, and goes with it at sign-out.
+ */
+export const useUnread = defineStore('unread', () => {
+  const person = usePerson()
+  const entries = shallowRef<Unread[]>([])
+  const byKey = computed(() => new Map(entries.value.map((each) => [keyOf(each), each])))
+
+  const find = (sectionId: string, kind: Kind, id: string) => byKey.value.get(keyOf({ sectionId, kind, id }))
+  const of = (sectionId: string) => entries.value.filter((each) => each.sectionId === sectionId)
+
+  function put(entry: Unread): void {
+    const key = keyOf(entry)
+    set([...entries.value.filter((each) => keyOf(each) !== key), entry])
+  }
+  /** Ends one, however: typed anew, changed by another hand, or cleared. */
+  function end(sectionId: string, kind: Kind, id: string): void {
+    const found = find(sectionId, kind, id)
+    if (found) set(entries.value.filter((each) => each !== found))
+  }
+
+  /** Forgets those of a class whose cell is there no more. */
+  function keepOnly(sectionId: string, isThere: (id: string) => boolean): void {
+    const left = entries.value.filter((each) => each.sectionId !== sectionId || isThere(each.id))
+    if (left.length < entries.value.length) set(left)
+  }
+
+  function set(next: Unread[]): void {
+    entries.value = next
+    if (person.actor) void keepRead(person.actor, KEPT, next).then(() => tellTabs({ what: 'unread' }))
+  }
+
+  async function load(): Promise<void> {
+    const { actor } = person
+    entries.value = actor ? (((await readKept(actor, KEPT))?.value as Unread[] | undefined) ?? []) : []
+  }
+  // All tabs show the same, so that none keeps its own list over another's.
+  hearTabs((told) => told.what === 'unread' && void load())
+  watch(() => person.actor, load, { immediate: true })
+
+  return { entries, find, of, put, end, keepOnly }
+})
+
+const keyOf = ({ sectionId, kind, id }: Pick<Unread, 'sectionId' | 'kind' | 'id'>) => `${sectionId} ${kind} ${id}`

@@ -1,0 +1,40 @@
+import type { Grade } from '../grading/grade'
+import type { StudentGrade } from '../grading/grades'
+import type { Override } from '../grading/override'
+import type { Plan } from '../plan/plan'
+
+/** What a family sees of a grade: on the card, and in their view of the gradebook. */
+export interface FamilyGrade {
+  percent: string | null
+  label: string | null
+  /** The grade before its course-level points, where they were added. */
+  unadjusted: string | null
+  /** What the scores come to, where the teacher gave another grade. */
+  computed: string | null
+  /** What the teacher wrote to the family beside their own grade. The reason for the record is never in it. */
+  line: string
+}
+
+/**
+ * As much of a grade as the plan shows to families, as it is reported.
+ *
+ * @returns null where there is no grade, or the plan shows none
+ * @example familyGrade(plan, grades.of('ann', 'q2'), override)?.percent // '88.7'
+ */
+export function familyGrade(
+  { families }: Pick<Plan, 'families'>,
+  { computed, effective, reported, override }: StudentGrade,
+  typed: Readonly<Pick<Override, 'familyLine'>>,
+): FamilyGrade | null {
+  if (!reported || families === 'neither') return null
+  const percent = (grade: Grade) => (families === 'label' ? null : grade.percent)
+  const label = (grade: Grade) => (families === 'percent' ? null : grade.label)
+  const words = (grade: Grade) => [percent(grade), label(grade)].filter(Boolean).join(' ')
+  return {
+    percent: percent(reported),
+    label: label(reported),
+    unadjusted: effective && effective !== reported ? words(effective) : null,
+    computed: override && computed ? words(computed) : null,
+    line: override ? typed.familyLine : '',
+  }
+}

@@ -1,0 +1,21 @@
+import { z } from 'zod'
+import { percent, text } from '../fields'
+import { kind } from '../kind'
+
+const schema = z.strictObject({
+  percent: percent.nullable(),
+  label: text(6).min(1).nullable(),
+  /** For the record: families never see it. */
+  reason: text(500),
+  /** What families read beside the grade, if anything. */
+  familyLine: text(300, 'A line for the family has room for 300 characters.'),
+})
+export type Override = z.infer<typeof schema>
+
+/** The teacher's own grade of a student in a period. */
+export const override = kind({
+  names: ['student', 'period'],
+  schema,
+  blank: { percent: null, label: null, reason: '', familyLine: '' },
+  moves: 'override',
+})

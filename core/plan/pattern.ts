@@ -1,0 +1,49 @@
+import { z } from 'zod'
+import { text } from '../fields'
+import { kind } from '../kind'
+import { assignment } from './assignment'
+import { name } from './names'
+
+/** What an assignment of one class says only there. */
+const ofOneClass = {
+  categoryId: true,
+  dueOn: true,
+  hidden: true,
+  linkId: true,
+  standardIds: true,
+  cutOffs: true,
+  place: true,
+  removed: true,
+} as const
+const { categoryId, dueOn, hidden, linkId, standardIds, cutOffs, place, removed, ...anywhere } = assignment.blank
+
+const schema = z.strictObject({
+  name,
+  assignment: assignment.schema.omit(ofOneClass).extend({
+    /** By name, so that it fits any class. */
+    category: text(120).nullable(),
+  }),
+  removed: z.boolean(),
+})
+export type Pattern = z.infer<typeof schema>
+
+/** An assignment to be made again: what a new one begins with. */
+export const pattern = kind({
+  names: ['itself'],
+  schema,
+  blank: {
+    name: 'Untitled',
+    assignment: { ...anywhere, category: null },
+    removed: true,
+  },
+  older: [
+    {
+      until: 2,
+      read: (fields) =>
+        'assignment' in fields
+          ? { ...fields, assignment: { extraCredit: false, ...(fields.assignment as object) } }
+          : { ...fields },
+    },
+  ],
+  moves: 'class',
+})

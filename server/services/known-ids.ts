@@ -1,0 +1,28 @@
+import { eq } from 'drizzle-orm'
+import type { Ground } from '../../core/kind'
+import type { Db } from '../database/client'
+import { assignments, categories, enrolments } from '../database/schema'
+import { sectionPeriods, sectionStandards } from './snapshot'
+
+/** What the records of a class may speak of, by what it is. */
+export type KnownIds = Readonly<Record<Parameters<Ground['knows']>[0], Set<string>>>
+
+/** Reads what the records of a class may speak of. */
+export async function knownIds(tx: Db, sectionId: string): Promise<KnownIds> {
+  const students = await tx
+    .selectDistinct({ id: enrolments.studentId })
+    .from(enrolments)
+    .where(eq(enrolments.sectionId, sectionId))
+  const own = await tx.select({ id: assignments.id }).from(assignments).where(eq(assignments.sectionId, sectionId))
+  const kinds = await tx.select({ id: categories.id }).from(categories).where(eq(categories.sectionId, sectionId))
+  const ids = (rows: { id: string }[]) => new Set(rows.map((row) => row.id))
+  return {
+    section: new Set([sectionId]),
+    district: new Set(),
+    student: ids(students),
+    assignment: ids(own),
+    category: ids(kinds),
+    standard: ids(await sectionStandards(tx, sectionId)),
+    period: ids(await sectionPeriods(tx, sectionId)),
+  }
+}

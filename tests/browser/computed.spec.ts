@@ -1,0 +1,113 @@
+import { expect, test } from './fixtures'
+
+/** Every cell of the sheet is selectable, computed ones too, and no key lands in another cell than the marked one. */
+test.describe('computed cells', () => {
+  test.beforeEach(async ({ desk }) => desk.openClass('Earth Systems 7A'))
+
+  test('a click on a computed grade and digits begin an override there, and no score of anybody changes', async ({
+    desk,
+    page,
+  }) => {
+    const score = desk.cell('Bekele, Dawit', 'Core sample drawing')
+    await score.click()
+    const before = await score.textContent()
+    const grade = desk.result('Gallardo, Mateo')
+    await grade.click()
+    await expect(grade).toBeFocused()
+    await expect(desk.margin.getByRole('heading', { name: 'Mateo Gallardo' })).toBeVisible()
+    await page.keyboard.type('91')
+    await expect(desk.margin.getByRole('textbox', { name: 'Percent' })).toHaveValue('91')
+    await page.keyboard.press('Enter')
+    await expect(grade.locator('.pen')).toHaveText('91.0 A-')
+    // The hands are back on the cell, and go on from there.
+    await expect(grade).toBeFocused()
+    await page.keyboard.press('ArrowDown')
+    await expect(desk.result('Gunnarsdóttir, Freja').or(page.locator('[data-here]'))).toBeFocused()
+    expect(await score.textContent()).toBe(before)
+    await page.keyboard.press('Control+z')
+    await expect(grade.locator('.pen')).not.toHaveText('91.0 A-')
+  })
+
+  test('a letter of the scale is an override too; what is neither says so and keeps the hands where they are', async ({
+    desk,
+    page,
+  }) => {
+    const grade = desk.result('Achterberg, Rosalind')
+    await grade.click()
+    await page.keyboard.type('B+')
+    await page.keyboard.press('Enter')
+    await expect(grade.locator('.pen')).toContainText('B+')
+    await page.keyboard.press('Delete')
+    await expect(grade.locator('.pen')).toHaveCount(0)
+    await expect(page.locator('#sheet-said')).toContainText('the computed one stands')
+    await page.keyboard.press('F2')
+    const field = desk.margin.getByRole('textbox', { name: 'Percent' })
+    await expect(field).toBeFocused()
+    await field.fill('ninety')
+    await page.keyboard.press('Enter')
+    await expect(field).toBeFocused()
+    await expect(desk.margin.getByRole('alert').filter({ hasText: /./ }).first()).toBeVisible()
+    await page.keyboard.press('Escape')
+    await expect(grade).toBeFocused()
+    // A mark means nothing there.
+    await page.keyboard.press('x')
+    await expect(page.locator('#sheet-said')).toContainText('Type a percent or a letter')
+  })
+
+  test('an override that was begun is kept by a click elsewhere, and is of the student it was begun for', async ({
+    desk,
+    page,
+  }) => {
+    const [first, second] = [desk.result('Gallardo, Mateo'), desk.result('Achterberg, Rosalind')]
+    const before = await second.textContent()
+    await first.click()
+    await page.keyboard.type('9')
+    await second.click()
+    await expect(first.locator('.pen')).toHaveText('9.0 F')
+    await expect(second).toBeFocused()
+    expect(await second.textContent()).toBe(before)
+  })
+
+  test('arrows reach computed cells; a category says where its result comes from, and takes no digit', async ({
+    desk,
+    page,
+  }) => {
+    await desk.cell('Bekele, Dawit', 'Core sample drawing').click()
+    await page.keyboard.press('Control+ArrowRight')
+    const here = page.locator('[data-here]')
+    await expect(here).toBeFocused()
+    await expect(page.locator('.over.frame')).toBeHidden()
+    for (let at = 0; at < 8; at++) {
+      if ((await here.getAttribute('data-result')) === 'period') break
+      await page.keyboard.press('ArrowLeft')
+    }
+    await page.keyboard.press('ArrowLeft')
+    await expect(here).not.toHaveAttribute('data-result', 'period')
+    const scores = await page.locator('.sheet .cell').allTextContents()
+    await page.keyboard.type('7')
+    await expect(page.locator('#sheet-said')).toContainText('computed from its scores')
+    await page.keyboard.press('Control+v')
+    await page.keyboard.press('Control+d')
+    await page.keyboard.press('Delete')
+    expect(await page.locator('.sheet .cell').allTextContents()).toEqual(scores)
+    await page.keyboard.press('=')
+    await expect(desk.margin.getByRole('heading', { name: 'Show work' })).toBeFocused()
+    await page.keyboard.press('Escape')
+    await expect(here).toBeFocused()
+    // A block stays among the cells that are typed in.
+    await page.keyboard.press('Shift+ArrowLeft')
+    await expect(page.locator('.over.range')).toBeHidden()
+  })
+
+  test('a calculated level is selected, shows its evidence, and takes no digit', async ({ desk, page }) => {
+    await desk.view('Proficiency')
+    const level = page.getByRole('grid', { name: 'Levels' }).locator('[data-result]').first()
+    await level.click()
+    await expect(level).toBeFocused()
+    const levels = await page.locator('.sheet .cell').allTextContents()
+    await page.keyboard.type('1')
+    await expect(page.locator('#sheet-said')).toContainText('calculated from its evidence')
+    expect(await page.locator('.sheet .cell').allTextContents()).toEqual(levels)
+    await expect(desk.margin.getByRole('heading', { name: /Show work/ })).toBeVisible()
+  })
+})
