@@ -9,7 +9,8 @@ import { calculatedLevel, evidenceOf, windowOfLevels } from '#core/proficiency/l
 import { enrolledOn, fullName } from '#core/section'
 import { cellView } from '~/sheet/score-view'
 
-definePageMeta({ margin: false })
+// One page for all students: keys pressed while the next one is coming are heard.
+definePageMeta({ margin: false, key: 'student' })
 
 /** One student in this class: every assignment and grade, what is missing, levels, remarks; and the family's view. */
 const route = useRoute()
@@ -25,12 +26,16 @@ const everything = computed(() => route.query.all === '1')
 
 const at = computed(() => classroom.students.findIndex((each) => each.id === student.value?.id))
 const neighbour = (by: number) => classroom.students[at.value + by]
-/** Fast hands press again while the next student is still coming: they go on from there. */
-function step(by: number): void {
+/** Where the last step leads, until it is there: fast hands press again while the next student is still coming. */
+let goal: string | null = null
+async function step(by: number): Promise<void> {
   const { params, query } = router.currentRoute.value
-  const from = classroom.students.findIndex((each) => each.id === params.student)
+  const from = classroom.students.findIndex((each) => each.id === (goal ?? params.student))
   const to = from < 0 ? undefined : classroom.students[from + by]
-  if (to) void navigateTo({ path: `${classPath.value}/student/${to.id}`, query })
+  if (!to) return
+  goal = to.id
+  await navigateTo({ path: `${classPath.value}/student/${to.id}`, query })
+  if (goal === to.id) goal = null
 }
 const toggle = (key: 'as' | 'all', value: string) =>
   navigateTo({ query: { ...route.query, [key]: route.query[key] === value ? undefined : value } })
