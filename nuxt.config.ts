@@ -31,6 +31,9 @@ export default defineNuxtConfig({
     '~/assets/main.css',
     '~/assets/sheet.css',
   ],
+  // Our own stores and composables are imported by name: who reads a file sees where each comes from.
+  imports: { scan: false },
+  pinia: { storesDirs: [] },
   components: [{ path: '~/components', pathPrefix: false }],
   runtimeConfig: {
     session: { password: '', maxAge: 60 * 60 * 16, cookie: { secure: true, sameSite: 'lax' } },

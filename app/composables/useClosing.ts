@@ -5,6 +5,8 @@ import { toScore } from '#core/grading/section'
 import { cardBox, checkRemark, type RemarkFinding } from '#core/remarks/checks'
 import type { Student } from '#core/section'
 import type { StudentGrade } from '#core/grading/grades'
+import { useClassStore } from '~/stores/class'
+import { usePerson } from '~/stores/person'
 
 export interface CloseLine {
   student: Student
@@ -18,22 +20,21 @@ export interface CloseLine {
 
 /** What is left to do before a period of the open class can be declared, student by student. */
 export function useClosing() {
-  const classroom = useClassroom()
+  const classStore = useClassStore()
   const { today } = storeToRefs(usePerson())
 
   const lines = computed<CloseLine[]>(() => {
-    void classroom.touched
-    const { students, period, plan } = classroom
+    const { students, period, plan } = classStore
     if (!period || !plan) return []
     return students.map((student) => {
       const id = jointId(student.id, period.id)
-      const grade = classroom.gradeOfStudent(student.id)
-      const remark = classroom.get('remark', id).text
+      const grade = classStore.gradeOfStudent(student.id)
+      const remark = classStore.get('remark', id).text
       return {
         student,
         grade,
         remark,
-        override: classroom.get('override', id),
+        override: classStore.get('override', id),
         findings: checkRemark(remark, student, students, grade?.effective ?? null, plan.lowLine),
         room: Math.min(100, (100 * remark.length) / cardBox.characters),
       }
@@ -41,9 +42,8 @@ export function useClosing() {
   })
 
   const unscored = computed(() => {
-    void classroom.touched
-    return classroom.snapshot && classroom.period
-      ? toScore(classroom.snapshot, classroom.period, today.value)
+    return classStore.everything && classStore.period
+      ? toScore(classStore.everything, classStore.period, today.value)
       : { now: 0, notYetDue: 0, ofLeavers: 0 }
   })
   const written = computed(() => lines.value.filter((line) => line.remark.trim() !== '').length)
@@ -51,18 +51,16 @@ export function useClosing() {
   const toLookAt = computed(() => lines.value.filter((line) => line.findings.length).length)
 
   const declared = computed(() => {
-    void classroom.shape
-    return classroom.period ? classroom.get('declaration', classroom.period.id).declared : false
+    return classStore.period ? classStore.get('declaration', classStore.period.id).declared : false
   })
   /** Grades that are no longer what was declared. */
   const departed = computed(() => {
-    void classroom.touched
-    const { snapshot, period } = classroom
+    const { everything: snapshot, period } = classStore
     const before = snapshot && period && declared.value ? snapshot.declared[period.id] : undefined
     return before ? departures(before, standing(snapshot!, period!)) : []
   })
   /** Whether the period has begun: before, there is nothing to close. */
-  const begun = computed(() => (classroom.period?.firstDay ?? '') <= today.value)
+  const begun = computed(() => (classStore.period?.firstDay ?? '') <= today.value)
 
   return { lines, unscored, written, overridden, toLookAt, declared, departed, begun }
 }

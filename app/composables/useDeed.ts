@@ -3,8 +3,10 @@ import type { ActKind } from '#core/acts/act'
 import { changesTo } from '#core/acts/apply'
 import type { Wanted } from '#core/wanted'
 import { noRecords, type Records } from '#core/records'
-import type { Classroom } from '~/stores/classroom'
+import type { ClassStore } from '~/stores/class'
 import { plansResponse, type ClassPlan, type PlansResponse, type Together } from '#shared/plans'
+import { useClassStore } from '~/stores/class'
+import { ApiProblem, ask } from '~/composables/useApi'
 
 /** What one home is to become, and the records that it stands on. */
 export interface Part {
@@ -24,7 +26,7 @@ export function deedOf(kind: ActKind, parts: readonly Part[]): Together {
 }
 
 /** A deed on several classes that is being decided: what the server knows of them, and what became of it. */
-export function useDeed(classroom: Classroom = useClassroom()) {
+export function useDeed(classStore: ClassStore = useClassStore()) {
   const plans = shallowRef<PlansResponse | null>(null)
   const problem = ref('')
   const busy = ref(false)
@@ -49,7 +51,7 @@ export function useDeed(classroom: Classroom = useClassroom()) {
     busy.value = true
     problem.value = ''
     try {
-      await classroom.together(sent.acts)
+      await classStore.together(sent.acts)
       return true
     } catch (error) {
       if (!(error instanceof ApiProblem)) throw error

@@ -11,7 +11,10 @@ import { bySize, inOrder, isShown, studentsShown, type SheetView } from '~/sheet
 import { scoreViews } from '~/sheet/score-view'
 import type { CellView, Footer, ResultColumn, ResultView, SheetColumn } from '~/sheet/types'
 import type { Book, BookRow } from './useBook'
-import type { Classroom } from '~/stores/classroom'
+import type { ClassStore } from '~/stores/class'
+import { usePerson } from '~/stores/person'
+import { shortDay, counted } from '~/composables/useWords'
+import type { SheetHabits } from '~/composables/useSheetView'
 
 /** Of more classes than this, the means stand under the rows only for all together. */
 const CLASSES_UNDER = 4
@@ -23,18 +26,18 @@ export function useGradebookSheet(book: Book, view: Ref<SheetView>, habits: Ref<
   const lead = book.classes[0]!
 
   /** A category of the lead's in another class of the course: the one of the same name. */
-  function categoryIn(classroom: Classroom, id: string): string {
-    if (classroom === lead) return id
+  function categoryIn(classStore: ClassStore, id: string): string {
+    if (classStore === lead) return id
     const name = lead.categories.find((each) => each.id === id)?.name
-    return categoryCalled(classroom.categories, name)?.id ?? 'none'
+    return categoryCalled(classStore.categories, name)?.id ?? 'none'
   }
 
   const shownWork = computed(() =>
-    book.classes.map((classroom) => {
+    book.classes.map((classStore) => {
       const { category } = view.value
-      const own = { ...view.value, category: category && categoryIn(classroom, category) }
-      const { snapshot, students } = classroom
-      return book.workOf(classroom).filter((each) => isShown(snapshot!, each, students, own, today.value))
+      const own = { ...view.value, category: category && categoryIn(classStore, category) }
+      const { snapshot, students } = classStore
+      return book.workOf(classStore).filter((each) => isShown(snapshot!, each, students, own, today.value))
     }),
   )
   const shown = computed(() => {
@@ -49,12 +52,11 @@ export function useGradebookSheet(book: Book, view: Ref<SheetView>, habits: Ref<
   // Which students are shown, and in which order, is settled when the view is chosen: a row never runs away while a
   // score is being typed in it.
   const rows = computed<BookRow[]>(() => {
-    const found = book.classes.flatMap((classroom, at) => {
-      void classroom.shape
-      const of = { isLow: (id: string) => isLow(classroom, id), today: today.value }
-      const { snapshot, students } = classroom
-      return studentsShown(snapshot!, students, shownWork.value[at]!, view.value.show, of).map((student) =>
-        book.bookRow(classroom, student),
+    const found = book.classes.flatMap((classStore, at) => {
+      const of = { isLow: (id: string) => isLow(classStore, id), today: today.value }
+      const { structure, students } = classStore
+      return studentsShown(structure!, students, shownWork.value[at]!, view.value.show, of).map((student) =>
+        book.bookRow(classStore, student),
       )
     })
     const { sort } = view.value
@@ -62,8 +64,8 @@ export function useGradebookSheet(book: Book, view: Ref<SheetView>, habits: Ref<
     if (sort === 'grade' || sort === 'slipping')
       return bySize(
         found,
-        ({ classroom, student }) => {
-          const grade = classroom.gradeOfStudent(student.id)?.effective
+        ({ classStore, student }) => {
+          const grade = classStore.reads.gradeOf(student.id)?.effective
           return grade ? toDouble(grade.value) : null
         },
         sort === 'grade' ? 'greatest' : 'smallest',
@@ -71,17 +73,17 @@ export function useGradebookSheet(book: Book, view: Ref<SheetView>, habits: Ref<
     return bySize(found, (row) => sizeOfScore(row.id, sort), 'greatest')
   })
 
-  function isLow(classroom: Classroom, studentId: string): boolean {
-    const grade = classroom.gradeOfStudent(studentId)?.effective
-    return grade ? isBelowLine(classroom.plan!, grade) : false
+  function isLow(classStore: ClassStore, studentId: string): boolean {
+    const grade = classStore.reads.gradeOf(studentId)?.effective
+    return grade ? isBelowLine(classStore.plan!, grade) : false
   }
   function sizeOfScore(rowId: string, columnId: string): number | null {
     const place = book.placeOf(rowId, columnId)
     if (!place) return null
-    const { classroom, id } = place
-    const { value } = classroom.get('cell', jointId(...id))
-    const scales = { scale: classroom.plan!.scale, levels: classroom.snapshot!.proficiencyScale }
-    const worth = value && worthOf(value, classroom.get('assignment', id[1]).points, scales)
+    const { classStore, id } = place
+    const { value } = classStore.reads.get('cell', jointId(...id))
+    const scales = { scale: classStore.plan!.scale, levels: classStore.snapshot!.proficiencyScale }
+    const worth = value && worthOf(value, classStore.reads.get('assignment', id[1]).points, scales)
     return worth ? toDouble(worth.earned) : null
   }
 
@@ -150,8 +152,8 @@ export function useGradebookSheet(book: Book, view: Ref<SheetView>, habits: Ref<
   }
 
   function cells(rowId: string): (columnId: string) => CellView {
-    const { classroom, studentId } = book.studentOf(rowId)
-    const views = scoreViews(classroom, studentId)
+    const { classStore, studentId } = book.studentOf(rowId)
+    const views = scoreViews(classStore, studentId)
     return (columnId) => {
       const place = book.placeOf(rowId, columnId)
       return place ? views(place.id[1]) : { text: '', away: true, words: 'not in this class' }
@@ -159,42 +161,42 @@ export function useGradebookSheet(book: Book, view: Ref<SheetView>, habits: Ref<
   }
 
   /** The category of a class that a column of results is about; null for one of grades. */
-  const ofCategory = (classroom: Classroom, resultId: string): string | null =>
-    lead.categories.some((each) => each.id === resultId) ? categoryIn(classroom, resultId) : null
+  const ofCategory = (classStore: ClassStore, resultId: string): string | null =>
+    lead.categories.some((each) => each.id === resultId) ? categoryIn(classStore, resultId) : null
 
   function result(rowId: string, resultId: string): ResultView {
-    const { classroom, studentId } = book.studentOf(rowId)
-    const categoryId = ofCategory(classroom, resultId)
-    if (categoryId) return categoryResult(classroom, studentId, categoryId)
-    const grade = classroom.gradeOfStudent(studentId, resultId === 'period' ? undefined : resultId)
+    const { classStore, studentId } = book.studentOf(rowId)
+    const categoryId = ofCategory(classStore, resultId)
+    if (categoryId) return categoryResult(classStore, studentId, categoryId)
+    const grade = classStore.gradeOfStudent(studentId, resultId === 'period' ? undefined : resultId)
     if (!grade?.effective) return { text: '' }
     const was = grade.override ? (grade.computed?.percent ?? 'none') : undefined
     return { text: grade.effective.percent, label: grade.effective.label, was }
   }
 
-  function categoryResult(classroom: Classroom, studentId: string, categoryId: string): ResultView {
-    const found = classroom.gradeOfStudent(studentId)?.categories.get(categoryId)
+  function categoryResult(classStore: ClassStore, studentId: string, categoryId: string): ResultView {
+    const found = classStore.gradeOfStudent(studentId)?.categories.get(categoryId)
     if (found) return { text: found.percent }
     // An empty place says why, where a rule and not a blank has emptied it.
-    const category = classroom.categories.find((each) => each.id === categoryId)
-    const own = (id: string) => classroom.get('assignment', id).categoryId === categoryId
-    return category && category.dropCount > 0 && [...classroom.droppedOf(studentId)].some(own)
+    const category = classStore.categories.find((each) => each.id === categoryId)
+    const own = (id: string) => classStore.get('assignment', id).categoryId === categoryId
+    return category && category.dropCount > 0 && [...classStore.droppedOf(studentId)].some(own)
       ? { text: '', why: 'dropped' }
       : { text: '' }
   }
 
   const version = (rowId: string) => {
-    const { classroom, studentId } = book.studentOf(rowId)
-    return classroom.rowOf(studentId)
+    const { classStore, studentId } = book.studentOf(rowId)
+    return classStore.versionOf(studentId)
   }
 
   // ---- The lines under the rows ----
 
   /** The exact numbers of a result, of some of the classes. */
-  const numbers = (of: readonly Classroom[], resultId: string): readonly Ratio[] =>
-    of.flatMap((classroom) => {
-      const own = ofCategory(classroom, resultId) ?? resultId
-      return classroom.numbers.get(own === 'period' ? classroom.periodId! : own) ?? []
+  const numbers = (of: readonly ClassStore[], resultId: string): readonly Ratio[] =>
+    of.flatMap((classStore) => {
+      const own = ofCategory(classStore, resultId) ?? resultId
+      return classStore.numbers.get(own === 'period' ? classStore.periodId! : own) ?? []
     })
 
   const footers = computed<Footer[]>(() => {
@@ -203,7 +205,7 @@ export function useGradebookSheet(book: Book, view: Ref<SheetView>, habits: Ref<
     const ends = (half: [string, string] | null) => half && half.map((end) => readDecimal(end) ?? end).join('–')
     const line = (
       title: string,
-      of: readonly Classroom[],
+      of: readonly ClassStore[],
       column: (spread: Spread) => string | null,
       result: (values: readonly Ratio[]) => string | null,
     ): Footer => ({
@@ -211,7 +213,7 @@ export function useGradebookSheet(book: Book, view: Ref<SheetView>, habits: Ref<
       columns: new Map(shown.value.map(({ id }) => [id, column(book.spread(id, of.length === 1 ? of[0] : undefined))])),
       results: new Map(results.value.map(({ id }) => [id, result(numbers(of, id))])),
     })
-    const meanOf = (title: string, of: readonly Classroom[]) =>
+    const meanOf = (title: string, of: readonly ClassStore[]) =>
       line(
         title,
         of,
@@ -221,7 +223,7 @@ export function useGradebookSheet(book: Book, view: Ref<SheetView>, habits: Ref<
     const all = book.classes
     const each = book.several && all.length <= CLASSES_UNDER ? all : []
     return [
-      ...each.map((classroom) => meanOf(`Mean of ${book.shortOf(classroom)}`, [classroom])),
+      ...each.map((classStore) => meanOf(`Mean of ${book.shortOf(classStore)}`, [classStore])),
       meanOf(book.several ? 'Mean of all' : 'Class mean', all),
       ...(habits.value.median
         ? [

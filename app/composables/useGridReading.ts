@@ -8,7 +8,7 @@ import type { Listed } from '#core/plan/rules'
 import { readDecimal } from '#core/number/decimal'
 import { proposedShortName } from '#core/scores/short-name'
 import type { Student } from '#core/section'
-import type { Classroom } from '~/stores/classroom'
+import type { ClassStore } from '~/stores/class'
 import type { Book } from './useBook'
 
 /** What a column becomes that is no assignment yet, and what is left out. */
@@ -26,8 +26,8 @@ export interface NamedTable {
 export function useGridReading(book: Book, { table, from, firstDate }: NamedTable) {
   /** Everybody in the classes, by the id of their row. */
   const students = computed(() =>
-    book.classes.flatMap((classroom) =>
-      classroom.snapshot!.students.map((each) => ({ ...each, id: book.rowIdOf(classroom, each.id) })),
+    book.classes.flatMap((classStore) =>
+      classStore.snapshot!.students.map((each) => ({ ...each, id: book.rowIdOf(classStore, each.id) })),
     ),
   )
   const assignments = computed(() => book.columns.value.map(({ id, first }) => ({ ...first, id })))
@@ -56,25 +56,25 @@ export function useGridReading(book: Book, { table, from, firstDate }: NamedTabl
   }
 
   /** The assignment that a column's scores go to in a class; one that is new comes with what it is to be. */
-  function assignmentIn(classroom: Classroom, column: GridColumn): Listed<Assignment> | null {
+  function assignmentIn(classStore: ClassStore, column: GridColumn): Listed<Assignment> | null {
     const target = targetOf(column)
     if (target !== NEW) {
-      const copy = book.copiesOf(target).find((each) => each.classroom === classroom)
-      return copy ? { ...classroom.get('assignment', copy.assignmentId), id: copy.assignmentId } : null
+      const copy = book.copiesOf(target).find((each) => each.classStore === classStore)
+      return copy ? { ...classStore.get('assignment', copy.assignmentId), id: copy.assignmentId } : null
     }
     const { dueOn, points } = newFields(column)
-    const named = categoryCalled(classroom.categories, column.category)
+    const named = categoryCalled(classStore.categories, column.category)
     const name = beginning(column.head, 120) || 'Untitled'
     return {
       ...blanks.assignment,
-      id: idOf(`${column.at} ${classroom.snapshot!.section.id}`),
+      id: idOf(`${column.at} ${classStore.snapshot!.section.id}`),
       name,
       shortName: proposedShortName(name) || 'Untitled',
       dueOn: dueOn || null,
       points: readDecimal(points) ?? '10',
-      categoryId: named?.id ?? classroom.plan!.defaultCategoryId ?? classroom.categories[0]?.id ?? null,
+      categoryId: named?.id ?? classStore.plan!.defaultCategoryId ?? classStore.categories[0]?.id ?? null,
       linkId: book.several ? idOf(`${column.at}`) : null,
-      place: classroom.assignments.length + column.at,
+      place: classStore.assignments.length + column.at,
       removed: false,
     }
   }
@@ -93,22 +93,22 @@ export function useGridReading(book: Book, { table, from, firstDate }: NamedTabl
   )
 
   /** What would change in each class that a row is of. */
-  const outcomes = computed<{ classroom: Classroom; outcome: GridOutcome }[]>(() => {
+  const outcomes = computed<{ classStore: ClassStore; outcome: GridOutcome }[]>(() => {
     const read = decided.value
     if (!read) return []
-    return book.classes.flatMap((classroom) => {
-      const own = new Map(classroom.snapshot!.students.map((each) => [book.rowIdOf(classroom, each.id), each]))
-      const outcome = gridChanges(classroom.snapshot!, read, {
+    return book.classes.flatMap((classStore) => {
+      const own = new Map(classStore.snapshot!.students.map((each) => [book.rowIdOf(classStore, each.id), each]))
+      const outcome = gridChanges(classStore.snapshot!, read, {
         studentOf: (row) => own.get(studentOf(row)?.id ?? '') ?? null,
-        assignmentOf: (column) => assignmentIn(classroom, column),
+        assignmentOf: (column) => assignmentIn(classStore, column),
         placeOf: (assignment) => ({
-          scale: classroom.plan!.scale,
-          levels: assignment.scoredIn === 'levels' ? classroom.snapshot!.proficiencyScale : null,
+          scale: classStore.plan!.scale,
+          levels: assignment.scoredIn === 'levels' ? classStore.snapshot!.proficiencyScale : null,
           possible: assignment.points,
         }),
       })
       const concerns = read.rows.some((row) => own.has(studentOf(row)?.id ?? ''))
-      return concerns ? [{ classroom, outcome }] : []
+      return concerns ? [{ classStore, outcome }] : []
     })
   })
 

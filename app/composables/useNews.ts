@@ -1,7 +1,8 @@
 import { partsOf } from '#core/kind'
 import { fullName } from '#core/section'
 import { news, saidOfKnown, type ClassAct } from '#shared/history'
-import type { Classroom } from '~/stores/classroom'
+import type { ClassStore } from '~/stores/class'
+import { useToday } from '~/stores/today'
 
 /** What somebody else did last in a class that is open, with the way to it. */
 export interface LastNews {
@@ -15,7 +16,7 @@ export const useLastNews = () => useState<LastNews | null>('last-news', () => nu
  * Listens to what others do in the open classes, for as long as the page is seen: a browser has few connections to give,
  * and what happened meanwhile is told when the page is seen again.
  */
-export function useNews(classes: () => readonly Classroom[]) {
+export function useNews(classes: () => readonly ClassStore[]) {
   const visibility = useDocumentVisibility()
   const last = useLastNews()
   let source: EventSource | null = null
@@ -60,15 +61,15 @@ export function useNews(classes: () => readonly Classroom[]) {
   })
 }
 
-function saidOf(classroom: Classroom, { by, changes }: ClassAct): LastNews {
+function saidOf(classStore: ClassStore, { by, changes }: ClassAct): LastNews {
   const cell = changes.find((each) => each.kind === 'cell')
   const [studentId, assignmentId] = partsOf(cell?.id ?? '') as [string, string?]
-  const { students, section } = classroom.snapshot!
+  const { students, section } = classStore.snapshot!
   const student = students.find((each) => each.id === studentId)
   if (!student || !assignmentId) return { by }
   return {
     by,
-    what: `${fullName(student)}, ${classroom.get('assignment', assignmentId).name}`,
+    what: `${fullName(student)}, ${classStore.get('assignment', assignmentId).name}`,
     to: { path: `/class/${section.id}`, query: { student: studentId, assignment: assignmentId } },
   }
 }

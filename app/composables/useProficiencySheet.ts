@@ -11,6 +11,10 @@ import {
 import { depthOf, levelOf } from '#core/scales/proficiency'
 import { rowOf } from '~/sheet/rows'
 import type { CellView, ResultColumn, ResultView, SheetActions, SheetColumn } from '~/sheet/types'
+import { useClassStore } from '~/stores/class'
+import { usePerson } from '~/stores/person'
+import { useUnreadCells, unreadView } from '~/composables/useUnreadCells'
+import { shortDay } from '~/composables/useWords'
 
 const DYES = 3
 
@@ -28,23 +32,22 @@ const methodShort: Record<Plan['proficiency']['method'], string> = {
 
 /** The levels of the open class and period: a column for each standard of each assignment tagged with it. */
 export function useProficiencySheet(open: (assignmentId: string) => void) {
-  const classroom = useClassroom()
+  const classStore = useClassStore()
   const { today } = storeToRefs(usePerson())
-  const scale = computed(() => classroom.snapshot!.proficiencyScale)
-  const tagged = computed(() => classroom.assignments.filter((each) => each.standardIds.length))
+  const scale = computed(() => classStore.snapshot!.proficiencyScale)
+  const tagged = computed(() => classStore.assignments.filter((each) => each.standardIds.length))
   /** The assignments whose evidence counts: by the plan, those of the period or of the year to date. */
   const counting = computed(() => {
-    void classroom.shape
-    return classroom.period ? windowOfLevels(classroom.snapshot!, classroom.period) : []
+    return classStore.period ? windowOfLevels(classStore.structure!, classStore.period) : []
   })
-  const method = computed(() => classroom.plan!.proficiency.method)
+  const method = computed(() => classStore.plan!.proficiency.method)
 
   const standards = computed(() => {
     const used = new Set(tagged.value.flatMap((each) => each.standardIds))
-    return classroom.snapshot!.standards.filter((each) => used.has(each.id))
+    return classStore.snapshot!.standards.filter((each) => used.has(each.id))
   })
 
-  const rows = computed(() => classroom.students.map((each) => rowOf(each, today.value)))
+  const rows = computed(() => classStore.students.map((each) => rowOf(each, today.value)))
 
   /** A column's id is its assignment and its standard. */
   const columns = computed<SheetColumn[]>(() =>
@@ -55,7 +58,7 @@ export function useProficiencySheet(open: (assignmentId: string) => void) {
           id: jointId(each.id, standard.id),
           title: standard.code,
           under: [each.shortName, shortDay(each.dueOn)],
-          tint: classroom.categories.find((one) => one.id === each.categoryId)?.tint,
+          tint: classStore.categories.find((one) => one.id === each.categoryId)?.tint,
           words: `${standard.code} in ${each.name}, due ${shortDay(each.dueOn)}: ${standard.statement}`,
         })),
     ),
@@ -71,16 +74,16 @@ export function useProficiencySheet(open: (assignmentId: string) => void) {
     })),
   )
 
-  const unread = useUnreadCells(classroom, 'evidence')
+  const unread = useUnreadCells(classStore, 'evidence')
 
   const dyeOf = (value: string) => Math.round(depthOf(scale.value, value) * DYES)
 
   function cell(studentId: string, columnId: string): CellView {
     const [assignmentId, standardId] = partsOf(columnId) as [string, string]
-    const assignment = { ...classroom.get('assignment', assignmentId), id: assignmentId }
+    const assignment = { ...classStore.get('assignment', assignmentId), id: assignmentId }
     const left = unread.at(studentId, columnId)
     if (left) return unreadView(left, levelText(studentId, columnId))
-    const shown = evidenceAt(classroom.snapshot!, studentId, assignment, standardId)
+    const shown = evidenceAt(classStore.snapshot!, studentId, assignment, standardId)
     const found = levelOf(scale.value, shown?.level ?? null)
     if (!shown || !found) return { text: '' }
     const words = `${found.short}, ${found.label}${saidOfOrigin[shown.origin]}`
@@ -89,23 +92,23 @@ export function useProficiencySheet(open: (assignmentId: string) => void) {
   }
 
   const levelText = (...id: string[]) =>
-    levelOf(scale.value, classroom.get('evidence', jointId(...id)).level)?.short ?? ''
+    levelOf(scale.value, classStore.get('evidence', jointId(...id)).level)?.short ?? ''
 
   const cells = (studentId: string) => (columnId: string) => cell(studentId, columnId)
 
   /** What a student has shown of a standard in the period. */
   function evidence(studentId: string, standardId: string) {
-    const student = classroom.students.find((each) => each.id === studentId)
-    return student ? evidenceOf(classroom.snapshot!, student, standardId, counting.value) : []
+    const student = classStore.students.find((each) => each.id === studentId)
+    return student ? evidenceOf(classStore.snapshot!, student, standardId, counting.value) : []
   }
 
   function result(studentId: string, standardId: string): ResultView {
-    const found = calculatedLevel(classroom.snapshot!, evidence(studentId, standardId))
+    const found = calculatedLevel(classStore.snapshot!, evidence(studentId, standardId))
     return found ? { text: found.level.short, dye: dyeOf(found.level.value) } : { text: '', hatched: true }
   }
 
   const set = (kind: 'level' | 'clear' | 'paste', cells: { id: string; level: string | null }[]) =>
-    classroom.change(
+    classStore.change(
       kind,
       cells.map(({ id, level }) => ({ kind: 'evidence' as const, id, to: { level } })),
     )
@@ -142,15 +145,15 @@ export function useProficiencySheet(open: (assignmentId: string) => void) {
       void set(
         'level',
         columns.flatMap(([first, ...below]) => {
-          const { level } = classroom.get('evidence', jointId(...first!))
+          const { level } = classStore.get('evidence', jointId(...first!))
           return below.map((id) => ({ id: jointId(...id), level }))
         }),
       ),
     isPassedOver(studentId, columnId) {
-      const { dueOn } = classroom.get('assignment', partsOf(columnId)[0]!)
-      return dueOn !== null && !classroom.wasThere(studentId, dueOn)
+      const { dueOn } = classStore.get('assignment', partsOf(columnId)[0]!)
+      return dueOn !== null && !classStore.wasThere(studentId, dueOn)
     },
-    isBlank: (...id) => classroom.get('evidence', jointId(...id)).level === null,
+    isBlank: (...id) => classStore.get('evidence', jointId(...id)).level === null,
     letter: () => false,
     open: (columnId) => open(partsOf(columnId)[0]!),
     begin: () => 'This level is calculated from its evidence. Give a level in a column of evidence, and it follows.',

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { rosterItemsResponse, rosterRunResponse, startedRun, type RosterRun } from '#shared/exchange'
+import { ApiProblem, ask } from '~/composables/useApi'
 
 const LOOK_MS = 400
 const ok = z.object({ ok: z.literal(true) })

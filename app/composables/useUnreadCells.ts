@@ -1,25 +1,25 @@
 import { jointId } from '#core/kind'
 import { useUnread, type Unread } from '~/stores/unread'
 import type { CellView } from '~/sheet/types'
-import type { Classroom } from '~/stores/classroom'
+import type { ClassStore } from '~/stores/class'
 
 /** What was typed in cells of a class and could not be read, for a sheet of one kind of record. */
-export function useUnreadCells(classroom: Classroom, kind: Unread['kind']) {
+export function useUnreadCells(classStore: ClassStore, kind: Unread['kind']) {
   const unread = useUnread()
-  const sectionId = classroom.snapshot!.section.id
+  const sectionId = classStore.snapshot!.section.id
   const at = (...ids: string[]) => unread.find(sectionId, kind, jointId(...ids))
   return {
     at,
     /** Leaves in a cell what could not be read there. */
     leave(ids: readonly string[], text: string, reason: string): void {
       unread.put({ sectionId, kind, id: jointId(...ids), text, reason })
-      classroom.renewRow(ids[0]!)
+      classStore.renewRow(ids[0]!)
     },
     /** Takes it away again. */
     end(...ids: string[]): void {
       if (!at(...ids)) return
       unread.end(sectionId, kind, jointId(...ids))
-      classroom.renewRow(ids[0]!)
+      classStore.renewRow(ids[0]!)
     },
   }
 }

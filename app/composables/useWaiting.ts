@@ -6,6 +6,10 @@ import type { ClassSnapshot } from '#core/section'
 import { keptClass } from '#shared/class'
 import type { PutAside } from '~/queue/database'
 import { classKept, readKept } from '~/queue/kept'
+import { useClassStore } from '~/stores/class'
+import { useDecisions } from '~/stores/decisions'
+import { usePerson } from '~/stores/person'
+import { useToday } from '~/stores/today'
 
 /** How long a class may take to come before it is done again. */
 const OPENING_MS = 15_000
@@ -20,20 +24,20 @@ const unknownClass = {
 
 /** What was done in a class and waits or was put aside, in words: by the names that the class has on this machine. */
 export function useWaiting() {
-  const classroom = useClassroom()
+  const classStore = useClassStore()
   const person = usePerson()
   const decisions = useDecisions()
   const today = useToday()
   const snapshots = shallowReactive(new Map<string, ClassSnapshot>())
 
   async function know(sectionId: string): Promise<void> {
-    if (snapshots.has(sectionId) || classroom.snapshot?.section.id === sectionId) return
+    if (snapshots.has(sectionId) || classStore.snapshot?.section.id === sectionId) return
     const kept = keptClass.safeParse((await readKept(person.actor, classKept(sectionId)))?.value)
     if (kept.success) snapshots.set(sectionId, kept.data)
   }
 
   const snapshotOf = (sectionId: string): ClassSnapshot =>
-    (classroom.snapshot?.section.id === sectionId ? classroom.snapshot : snapshots.get(sectionId)) ?? unknownClass
+    (classStore.snapshot?.section.id === sectionId ? classStore.snapshot : snapshots.get(sectionId)) ?? unknownClass
 
   const titleOf = (sectionId: string): string =>
     today.classes?.find((each) => each.id === sectionId)?.title ?? snapshots.get(sectionId)?.section.title ?? 'A class'
@@ -49,14 +53,14 @@ export function useWaiting() {
 
   /** Does again what was put aside, on the class as it is now. */
   async function doAgain(each: PutAside): Promise<void> {
-    const isOpen = () => classroom.snapshot?.section.id === each.sectionId
+    const isOpen = () => classStore.snapshot?.section.id === each.sectionId
     if (!isOpen()) {
       await navigateTo(`/class/${each.sectionId}`)
       await until(isOpen).toBe(true, { timeout: OPENING_MS })
       if (!isOpen()) return
     }
     const kind: ActKind = each.act.kind === 'undo' || each.act.kind === 'redo' ? 'type' : each.act.kind
-    classroom.change(kind, each.changes.map(({ kind: of, id, to }) => ({ kind: of, id, to })) as Wanted[])
+    classStore.change(kind, each.changes.map(({ kind: of, id, to }) => ({ kind: of, id, to })) as Wanted[])
     decisions.putBack(each)
   }
 

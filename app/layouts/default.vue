@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useFinding } from '~/composables/useFinding'
 const route = useRoute()
 const hasMargin = computed(() => route.meta.margin === true)
 

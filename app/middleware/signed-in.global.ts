@@ -1,3 +1,6 @@
+import { usePerson } from '~/stores/person'
+import { useSaving } from '~/stores/saving'
+
 /** Every page but the sign-in needs somebody signed in; afterwards they are where they wanted to go. */
 export default defineNuxtRouteMiddleware(async (to) => {
   const person = await usePerson().know()

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { z } from 'zod'
 import { passwordRequest, sessionsResponse, type OwnSession } from '#shared/person'
+import { ApiProblem, ask } from '~/composables/useApi'
+import { shortInstant } from '~/composables/useWords'
 
 const sessions = ref<OwnSession[]>([])
 const problem = ref('')

@@ -4,6 +4,11 @@ import type { Fixed as Policy } from '#core/plan/fixed'
 import { scaleFaults } from '#core/scales/faults'
 import { togetherResponse } from '#shared/class'
 import { districtResponse, type DistrictResponse } from '#shared/plans'
+import { ApiProblem, ask } from '~/composables/useApi'
+import { type Part, deedOf } from '~/composables/useDeed'
+import { readers } from '~/composables/useReaders'
+import { draftOf, type ScaleDraft, stepsOf } from '~/composables/useScaleDraft'
+import { counted } from '~/composables/useWords'
 
 /** What the district's office fixes for every class, and the scales that it offers. */
 useHead({ title: 'District policy · Yukata' })

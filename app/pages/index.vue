@@ -2,6 +2,10 @@
 import { partsOf } from '#core/kind'
 import { daysBetween } from '#core/calendar/date'
 import type { TodayClass } from '#shared/today'
+import { useDecisions } from '~/stores/decisions'
+import { usePerson } from '~/stores/person'
+import { useToday } from '~/stores/today'
+import { shortDay, longDay, counted } from '~/composables/useWords'
 
 const today = useToday()
 const { person, today: date } = storeToRefs(usePerson())

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { usePerson } from '~/stores/person'
+import { ApiProblem } from '~/composables/useApi'
 const route = useRoute()
 const { public: config } = useRuntimeConfig()
 const email = ref('')

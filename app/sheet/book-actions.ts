@@ -6,7 +6,7 @@ import { fullName } from '#core/section'
 import type { Book } from '~/composables/useBook'
 import { scoreActions, type CellId, type ScoreActions } from './score-actions'
 import type { SheetActions } from './types'
-import type { Classroom } from '~/stores/classroom'
+import type { ClassStore } from '~/stores/class'
 
 /** A cell of a sheet, by the ids of its row and its column. */
 export type SheetCell = [rowId: string, columnId: string]
@@ -34,35 +34,39 @@ export function bookActions(
     named: (table: string[][], columnId: string) => boolean
   },
 ) {
-  const actionsIn = new Map<Classroom, ScoreActions>(book.classes.map((each) => [each, scoreActions(each)]))
+  const actionsIn = new Map<ClassStore, ScoreActions>(book.classes.map((each) => [each, scoreActions(each)]))
   const at = (rowId: string, columnId: string): { own: ScoreActions; id: CellId } | null => {
     const place = book.placeOf(rowId, columnId)
-    return place && { own: actionsIn.get(place.classroom)!, id: place.id }
+    return place && { own: actionsIn.get(place.classStore)!, id: place.id }
   }
 
   /** What is in each class, of things in cells; what is in no class is left out. */
   function byClass<T>(things: readonly T[], cellOf: (thing: T) => SheetCell) {
-    const groups = new Map<Classroom, { id: CellId; thing: T }[]>()
+    const groups = new Map<ClassStore, { id: CellId; thing: T }[]>()
     for (const thing of things) {
       const place = book.placeOf(...cellOf(thing))
-      if (place) groups.set(place.classroom, [...(groups.get(place.classroom) ?? []), { id: place.id, thing }])
+      if (place) groups.set(place.classStore, [...(groups.get(place.classStore) ?? []), { id: place.id, thing }])
     }
-    return [...groups].map(([classroom, found]) => ({ classroom, own: actionsIn.get(classroom)!, found }))
+    return [...groups].map(([classStore, found]) => ({ classStore, own: actionsIn.get(classStore)!, found }))
   }
   /** The cells of a block in each class. */
   const cellsIn = (cells: readonly SheetCell[]) =>
     byClass(cells, (each) => each).map(({ found, ...of }) => ({ ...of, ids: found.map(({ id }) => id) }))
 
   function foresee(cells: readonly SheetCell[], deed: BlockDeed): Foreseen {
-    const parts = cellsIn(cells).map(({ classroom, own, ids }) => ({ classroom, own, outcome: own.foresee(ids, deed) }))
+    const parts = cellsIn(cells).map(({ classStore, own, ids }) => ({
+      classStore,
+      own,
+      outcome: own.foresee(ids, deed),
+    }))
     const lacking = cells.filter((each) => !at(...each)).map(() => NOT_THERE)
     return {
-      lines: parts.flatMap(({ classroom, outcome }) =>
-        outcome.changes.map(({ id, to }) => ({ id, ...wordsOf(classroom, id, to, deed) })),
+      lines: parts.flatMap(({ classStore, outcome }) =>
+        outcome.changes.map(({ id, to }) => ({ id, ...wordsOf(classStore, id, to, deed) })),
       ),
       refused: [
-        ...parts.flatMap(({ classroom, outcome }) =>
-          outcome.refused.map(({ id, reason }) => `${whose(classroom, id)}: ${reason}`),
+        ...parts.flatMap(({ classStore, outcome }) =>
+          outcome.refused.map(({ id, reason }) => `${whose(classStore, id)}: ${reason}`),
         ),
         ...lacking,
       ],
@@ -133,17 +137,17 @@ export function bookActions(
   return { actions, foresee }
 }
 
-const whose = (classroom: Classroom, id: string) =>
-  fullName(classroom.snapshot!.students.find((each) => each.id === partsOf(id)[0])!)
+const whose = (classStore: ClassStore, id: string) =>
+  fullName(classStore.snapshot!.students.find((each) => each.id === partsOf(id)[0])!)
 
 /** One line of before and after. */
-function wordsOf(classroom: Classroom, id: string, to: Partial<Cell>, deed: BlockDeed) {
+function wordsOf(classStore: ClassStore, id: string, to: Partial<Cell>, deed: BlockDeed) {
   const [studentId, assignmentId] = partsOf(id) as CellId
-  const before = classroom.get('cell', id)
+  const before = classStore.get('cell', id)
   const [was, is] = deed.do === 'note' ? [before.note, to.note] : [cellText(before), cellText({ ...before, ...to })]
   return {
-    student: fullName(classroom.students.find((each) => each.id === studentId)!),
-    assignment: classroom.get('assignment', assignmentId).shortName,
+    student: fullName(classStore.students.find((each) => each.id === studentId)!),
+    assignment: classStore.get('assignment', assignmentId).shortName,
     before: was || 'blank',
     after: is || (deed.do === 'note' ? 'no note' : 'blank'),
   }

@@ -5,7 +5,8 @@ import type { ActKind } from '#core/acts/act'
 import { onBlock, type BlockCell, type BlockDeed, type BlockOutcome } from '#core/scores/block'
 import { enteredOn, markLetters, readEntry, type EntryPlace } from '#core/scores/entry'
 import { toggleMark, valueText } from '#core/scores/score'
-import type { Classroom } from '~/stores/classroom'
+import type { ClassStore } from '~/stores/class'
+import { useUnreadCells } from '~/composables/useUnreadCells'
 
 export type CellId = [studentId: string, assignmentId: string]
 
@@ -20,34 +21,34 @@ const actOf: Record<BlockDeed['do'], ActKind> = {
 }
 
 /** What typing, pasting, marks and deeds on blocks do with the scores of one class. Each is one act. */
-export function scoreActions(classroom: Classroom) {
-  const cellOf = (id: CellId) => classroom.get('cell', jointId(...id))
+export function scoreActions(classStore: ClassStore) {
+  const cellOf = (id: CellId) => classStore.get('cell', jointId(...id))
 
   function placeOf([studentId, assignmentId]: CellId): EntryPlace {
-    const { scoredIn, points } = classroom.get('assignment', assignmentId)
+    const { scoredIn, points } = classStore.get('assignment', assignmentId)
     return {
-      scale: classroom.plan!.scale,
-      levels: scoredIn === 'levels' ? classroom.snapshot!.proficiencyScale : null,
+      scale: classStore.plan!.scale,
+      levels: scoredIn === 'levels' ? classStore.snapshot!.proficiencyScale : null,
       possible: points,
       present: cellOf([studentId, assignmentId]).value,
     }
   }
 
-  const unread = useUnreadCells(classroom, 'cell')
+  const unread = useUnreadCells(classStore, 'cell')
 
   const change = (kind: ActKind, cells: { id: string; to: Partial<Cell> }[]) =>
-    classroom.change(
+    classStore.change(
       kind,
       cells.map(({ id, to }) => ({ kind: 'cell' as const, id, to })),
     )
 
   function blockCell(id: CellId): BlockCell {
-    const { dueOn } = classroom.get('assignment', id[1])
+    const { dueOn } = classStore.get('assignment', id[1])
     return {
       id: jointId(...id),
       cell: cellOf(id),
       place: placeOf(id),
-      there: dueOn === null || classroom.wasThere(id[0], dueOn),
+      there: dueOn === null || classStore.wasThere(id[0], dueOn),
     }
   }
 

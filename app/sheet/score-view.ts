@@ -6,8 +6,10 @@ import { depthOf, levelOf } from '#core/scales/proficiency'
 import { marks, valueText, type Value } from '#core/scores/score'
 import { worthOf } from '#core/scores/worth'
 import { cellText } from '#core/scores/entry'
-import type { Classroom } from '~/stores/classroom'
+import type { ClassStore } from '~/stores/class'
 import type { CellView } from './types'
+import { useUnread } from '~/stores/unread'
+import { unreadView } from '~/composables/useUnreadCells'
 
 const DYES = 3
 
@@ -15,13 +17,13 @@ const DYES = 3
  * How a student's scores stand in the sheet of their class, by assignment, with everything that is to be seen at them.
  * What is the same for the whole row is looked up once: a sheet that scrolls asks for thousands.
  */
-export function scoreViews(classroom: Classroom, studentId: string): (assignmentId: string) => CellView {
-  const { get, wasThere, isUnsent, isHeld, isInConflict } = classroom.reads
-  const dropped = classroom.droppedOf(studentId)
-  const levels = classroom.snapshot!.proficiencyScale
-  const { scale } = classroom.plan!
+export function scoreViews(classStore: ClassStore, studentId: string): (assignmentId: string) => CellView {
+  const { get, wasThere, isUnsent, isHeld, isInConflict } = classStore.reads
+  const dropped = classStore.droppedOf(studentId)
+  const levels = classStore.snapshot!.proficiencyScale
+  const { scale } = classStore.plan!
   const unread = useUnread()
-    .of(classroom.snapshot!.section.id)
+    .of(classStore.snapshot!.section.id)
     .filter((each) => each.kind === 'cell')
   /** The level that the points of an item show of its standards, unless one was given for each of them. */
   function levelShown(assignmentId: string, { value, marks }: Readonly<Cell>): string | null {

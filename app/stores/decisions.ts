@@ -3,6 +3,7 @@ import { withDatabase, type Conflict, type PutAside } from '~/queue/database'
 import { readLocal, removeLocal } from '~/queue/local'
 import type { Leftovers } from '~/queue/pending'
 import { hearTabs, tellTabs } from '~/queue/tabs'
+import { usePerson } from '~/stores/person'
 
 /**
  * What waits for a decision of this person on this machine: scores that came too late (in their cells), and what was not

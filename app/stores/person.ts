@@ -3,6 +3,7 @@ import { personResponse, whoResponse, type PersonResponse } from '#shared/person
 import { keepRead, readKept, forgetPerson } from '~/queue/kept'
 import { readLocal, removeLocal, writeLocal } from '~/queue/local'
 import { hearTabs, tellTabs } from '~/queue/tabs'
+import { ApiProblem, ask } from '~/composables/useApi'
 
 /** Whoever was here last is known for so long without the server: as long as a session lasts at most. */
 const KNOWN_MS = 16 * 60 * 60 * 1000

@@ -8,6 +8,7 @@ import { meaningOf, type Reply } from '~/queue/meaning'
 import { drop, hasUnkept, keep, settle, unsentOf, waiting, type Answer } from '~/queue/pending'
 import { hearTabs, tellTabs, type Heard } from '~/queue/tabs'
 import { useDecisions } from './decisions'
+import { usePerson } from '~/stores/person'
 
 type Listener = (heard: Heard) => void
 

@@ -4,6 +4,8 @@ import { inverse } from '#core/acts/apply'
 import { addStep, mergedSteps, stepsOf, type Step } from '#core/acts/steps'
 import { stepsResponse } from '#shared/history'
 import type { Together } from '#shared/plans'
+import { useSaving } from '~/stores/saving'
+import { ApiProblem, ask } from '~/composables/useApi'
 
 /** What steps need of a class that is open. */
 export interface SteppedClass {

@@ -1,5 +1,7 @@
 import { todayResponse, type TodayClass } from '#shared/today'
 import { keepRead, readKept } from '~/queue/kept'
+import { usePerson } from '~/stores/person'
+import { ApiProblem, ask } from '~/composables/useApi'
 
 const TODAY = 'today'
 

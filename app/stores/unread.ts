@@ -1,6 +1,7 @@
 import type { Kind } from '#core/kinds'
 import { keepRead, readKept } from '~/queue/kept'
 import { hearTabs, tellTabs } from '~/queue/tabs'
+import { usePerson } from '~/stores/person'
 
 /** What was typed in a cell and cannot be read: it stays there, marked, until it is typed anew or cleared. */
 export interface Unread {

@@ -1,14 +1,15 @@
 <script setup lang="ts">
 import { resolvePieces, searchBank } from '#core/remarks/bank'
 import type { Student } from '#core/section'
+import { useClassStore } from '~/stores/class'
 
 const props = defineProps<{ student: Student }>()
 const emit = defineEmits<{ insert: [text: string]; next: [] }>()
 
-const classroom = useClassroom()
+const classStore = useClassStore()
 const typed = useState('bank-search', () => '')
 const field = useTemplateRef('field')
-const found = computed(() => searchBank(classroom.snapshot!.bank, typed.value))
+const found = computed(() => searchBank(classStore.snapshot!.bank, typed.value))
 
 function insertFirst(): void {
   if (found.value[0]) emit('insert', found.value[0].text)

@@ -2,9 +2,11 @@
 import { cardBox } from '#core/remarks/checks'
 import { fullName } from '#core/section'
 import type { CloseLine } from '~/composables/useClosing'
+import { useClassStore } from '~/stores/class'
+import { counted } from '~/composables/useWords'
 
 const props = defineProps<{ line: CloseLine; cardsPath: string }>()
-const classroom = useClassroom()
+const classStore = useClassStore()
 const emit = defineEmits<{ insert: [text: string]; next: [] }>()
 const left = computed(() => cardBox.characters - props.line.remark.length)
 </script>
@@ -19,7 +21,7 @@ const left = computed(() => cardBox.characters - props.line.remark.length)
         {{ line.grade.computed ? `${line.grade.computed.percent} ${line.grade.computed.label}` : 'nothing' }}</template
       >
     </p>
-    <OverrideForm :student-id="line.student.id" :period-id="classroom.period!.id" />
+    <OverrideForm :student-id="line.student.id" :period-id="classStore.period!.id" />
     <BankList :student="line.student" @insert="emit('insert', $event)" @next="emit('next')" />
     <p class="small soft room">
       {{

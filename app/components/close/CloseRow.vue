@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { rosterName } from '#core/section'
 import type { CloseLine } from '~/composables/useClosing'
+import { useDraft } from '~/composables/useDraft'
 
 const props = defineProps<{ line: CloseLine; chosen: boolean }>()
 const emit = defineEmits<{ choose: []; write: [text: string, sitting: string] }>()

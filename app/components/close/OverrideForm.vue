@@ -3,21 +3,23 @@ import { jointId } from '#core/kind'
 import { labelTyped } from '#core/scales/grading'
 import type { Override } from '#core/grading/override'
 import { agrees, completed, isOverridden } from '#core/grading/grade'
+import { useClassStore } from '~/stores/class'
+import { useDraft } from '~/composables/useDraft'
+import { useHistory } from '~/composables/useHistory'
+import { readers } from '~/composables/useReaders'
+import { shortInstant } from '~/composables/useWords'
 
 /** The teacher's own grade of a student in a period. */
 const props = defineProps<{ studentId: string; periodId: string }>()
-const classroom = useClassroom()
-const plan = computed(() => classroom.plan!)
+const classStore = useClassStore()
+const plan = computed(() => classStore.plan!)
 const id = computed(() => jointId(props.studentId, props.periodId))
-const override = computed(() => {
-  void classroom.rowOf(props.studentId).value
-  return classroom.get('override', id.value)
-})
+const override = computed(() => classStore.get('override', id.value))
 const given = computed(() => isOverridden(override.value))
 const labels = computed(() => plan.value.scale.steps.map((step) => step.label))
 
 const set = (to: Partial<Override>, marks: { sitting?: string } = {}) =>
-  classroom.change('override', [{ kind: 'override', id: id.value, to }], marks)
+  classStore.change('override', [{ kind: 'override', id: id.value, to }], marks)
 const clear = () => set({ percent: null, label: null, reason: '', familyLine: '' })
 
 /** What was typed: a percent, or a label of the scale in either case; nothing takes the override away. */

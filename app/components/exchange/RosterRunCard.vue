@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { RosterItem, RosterRun } from '#shared/exchange'
+import { shortDay, counted } from '~/composables/useWords'
 
 /** One run of a roster: how far it is, what it asks, what it found odd, and what it did, by name. */
 const props = defineProps<{ run: RosterRun; items: readonly RosterItem[]; more: boolean; busy: boolean }>()

@@ -1,5 +1,9 @@
 <script setup lang="ts">
 import type { TodayClass } from '#shared/today'
+import { useDecisions } from '~/stores/decisions'
+import { usePerson } from '~/stores/person'
+import { useToday } from '~/stores/today'
+import { counted } from '~/composables/useWords'
 
 const today = useToday()
 const decisions = useDecisions()

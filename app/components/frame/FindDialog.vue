@@ -2,6 +2,9 @@
 import { wordsOfName } from '#core/formats/grid/names'
 import { assignmentsOf } from '#core/plan/rules'
 import { fullName } from '#core/section'
+import { useClassStore } from '~/stores/class'
+import { usePerson } from '~/stores/person'
+import { useToday } from '~/stores/today'
 
 /** Finds any student, assignment, class or action by some of its words, and goes there. */
 const emit = defineEmits<{ close: [] }>()
@@ -14,7 +17,7 @@ interface Found {
   go: () => unknown
 }
 
-const classroom = useClassroom()
+const classStore = useClassStore()
 const today = useToday()
 const person = usePerson()
 const text = ref('')
@@ -24,7 +27,7 @@ watch(text, () => (at.value = 0))
 
 const route = useRoute()
 const inClass = computed(() => {
-  const { snapshot } = classroom
+  const { snapshot } = classStore
   return snapshot && route.path.startsWith(`/class/${snapshot.section.id}`) ? snapshot : null
 })
 
@@ -47,9 +50,9 @@ const all = computed<Found[]>(() => {
     add('action', 'Print the record', () => navigateTo(`${path}/record`))
     add('action', 'History', () => navigateTo(`${path}/history`))
     add('action', 'Compare with the district', () => navigateTo(`/exchange/${snapshot.section.id}`))
-    if (classroom.steps.undo) add('action', 'Undo', () => classroom.undo())
-    if (classroom.steps.redo) add('action', 'Do again', () => classroom.redo())
-    for (const period of classroom.periods)
+    if (classStore.steps.undo) add('action', 'Undo', () => classStore.undo())
+    if (classStore.steps.redo) add('action', 'Do again', () => classStore.redo())
+    for (const period of classStore.periods)
       add('period', period.title, () => navigateTo({ path, query: { period: period.id } }))
   }
   for (const each of today.classes ?? []) add('class', each.title, () => navigateTo(`/class/${each.id}`))

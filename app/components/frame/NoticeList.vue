@@ -1,19 +1,19 @@
 <script setup lang="ts">
-import type { Classroom } from '~/stores/classroom'
+import type { ClassStore } from '~/stores/class'
 
 /** What the open classes have to say, until it is put aside. */
-defineProps<{ classes: readonly Classroom[] }>()
+defineProps<{ classes: readonly ClassStore[] }>()
 </script>
 
 <template>
   <div class="notices" role="status">
-    <template v-for="classroom in classes" :key="classroom.$id">
+    <template v-for="classStore in classes" :key="classStore.$id">
       <Message
-        v-for="(notice, at) in classroom.notices"
+        v-for="(notice, at) in classStore.notices"
         :key="`${at} ${notice}`"
         severity="warn"
         closable
-        @close="classroom.notices.splice(at, 1)"
+        @close="classStore.notices.splice(at, 1)"
         >{{ notice }}</Message
       >
     </template>

@@ -1,14 +1,15 @@
 <script setup lang="ts">
+import { useClassStore } from '~/stores/class'
+import { counted } from '~/composables/useWords'
 /** While the pencil is in hand: what has been tried, and the two ways to end it. */
-const classroom = useClassroom()
+const classStore = useClassStore()
 const count = computed(() => {
-  void classroom.touched
-  return classroom.pencil ? classroom.penciled().length : 0
+  return classStore.pencil && classStore.everything ? classStore.penciled().length : 0
 })
 </script>
 
 <template>
-  <div v-if="classroom.pencil" class="pencil" role="status">
+  <div v-if="classStore.pencil" class="pencil" role="status">
     <i class="pi pi-pencil" aria-hidden="true" />
     <span
       ><b>In pencil.</b>
@@ -18,8 +19,8 @@ const count = computed(() => {
           : 'Try scores or rules; nothing is kept until you say so.'
       }}</span
     >
-    <Button label="Keep" :disabled="count === 0" @click="classroom.endPencil(true)" />
-    <Button label="Rub out" severity="secondary" @click="classroom.endPencil(false)" />
+    <Button label="Keep" :disabled="count === 0" @click="classStore.endPencil(true)" />
+    <Button label="Rub out" severity="secondary" @click="classStore.endPencil(false)" />
   </div>
 </template>
 

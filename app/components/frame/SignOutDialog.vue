@@ -1,4 +1,9 @@
 <script setup lang="ts">
+import { useDecisions } from '~/stores/decisions'
+import { usePerson } from '~/stores/person'
+import { useSaving } from '~/stores/saving'
+import { useUnread } from '~/stores/unread'
+import { counted } from '~/composables/useWords'
 /** Signing out takes everything of this person off this machine; what is not sent yet is asked about first. */
 const emit = defineEmits<{ stay: [] }>()
 

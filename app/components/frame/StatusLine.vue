@@ -1,10 +1,16 @@
 <script setup lang="ts">
 import { partsOf } from '#core/kind'
 import { storage } from '~/queue/database'
+import { useClassStore } from '~/stores/class'
+import { useDecisions } from '~/stores/decisions'
+import { useSaving } from '~/stores/saving'
+import { useUnread } from '~/stores/unread'
+import { useLastNews } from '~/composables/useNews'
+import { shortInstant, counted } from '~/composables/useWords'
 
 const saving = useSaving()
 const decisions = useDecisions()
-const classroom = useClassroom()
+const classStore = useClassStore()
 const route = useRoute()
 const keysShown = ref(false)
 const waitingShown = ref(false)
@@ -74,8 +80,8 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         ? 'This browser’s storage is full: what you type is sent at once. Free some room.'
         : 'This browser keeps nothing: what you type is sent at once. Leave the page open until it says Saved.'
     }}</span>
-    <span v-else-if="classroom.keptSince && route.path.startsWith('/class/')" class="warns" role="status"
-      >Without the server: the class as of {{ shortInstant(new Date(classroom.keptSince)) }}, with what you did</span
+    <span v-else-if="classStore.keptSince && route.path.startsWith('/class/')" class="warns" role="status"
+      >Without the server: the class as of {{ shortInstant(new Date(classStore.keptSince)) }}, with what you did</span
     >
     <span v-if="news" role="status"
       >Changed just now by {{ news.by

@@ -2,6 +2,10 @@
 import { partsOf } from '#core/kind'
 import type { Change } from '#core/acts/act'
 import type { PendingAct } from '~/queue/database'
+import { useDecisions } from '~/stores/decisions'
+import { useSaving } from '~/stores/saving'
+import { useWaiting } from '~/composables/useWaiting'
+import { shortInstant, counted } from '~/composables/useWords'
 
 /** What was done on this machine and is not where it should be: not sent yet, too late, or not taken. */
 const visible = defineModel<boolean>('visible', { required: true })

@@ -2,6 +2,10 @@
 import { daysAfter, daysBetween, isCivilDate, type CivilDate } from '#core/calendar/date'
 import { holds, periodOf } from '#core/calendar/periods'
 import { assignmentsOf } from '#core/plan/rules'
+import { useClassStore } from '~/stores/class'
+import { usePerson } from '~/stores/person'
+import { usePickedDay } from '~/composables/usePickedDay'
+import { shortDay } from '~/composables/useWords'
 
 const picked = usePickedDay()
 /** While a form waits for a date, a click says the day; else it looks at a period. */
@@ -17,7 +21,7 @@ function choose(span: Span, event: MouseEvent): void {
 }
 const emit = defineEmits<{ look: [periodId: string]; assignment: [assignmentId: string] }>()
 
-const classroom = useClassroom()
+const classStore = useClassStore()
 const { today } = storeToRefs(usePerson())
 
 interface Span {
@@ -25,7 +29,7 @@ interface Span {
   lastDay: CivilDate
   days: number
   /** The grading period; none in the days between two. */
-  period: (typeof classroom.periods)[number] | null
+  period: (typeof classStore.periods)[number] | null
 }
 
 /** The year from its first to its last day: the grading periods, and the days between them. */
@@ -33,7 +37,7 @@ const spans = computed<Span[]>(() => {
   const all: Span[] = []
   const add = (firstDay: CivilDate, lastDay: CivilDate, period: Span['period']) =>
     all.push({ firstDay, lastDay, period, days: daysBetween(firstDay, lastDay) + 1 })
-  for (const period of classroom.periods) {
+  for (const period of classStore.periods) {
     const next = all.length ? daysAfter(all.at(-1)!.lastDay, 1) : period.firstDay
     if (next < period.firstDay) add(next, daysAfter(period.firstDay, -1), null)
     add(period.firstDay, period.lastDay, period)
@@ -45,10 +49,9 @@ const columns = computed(() =>
   spans.value.map((span) => `minmax(${span.period ? '24px' : '0'}, ${span.days}fr)`).join(' '),
 )
 
-const ticks = computed(() => {
-  void classroom.shape
-  return classroom.snapshot ? assignmentsOf(classroom.snapshot).filter((each) => each.dueOn !== null) : []
-})
+const ticks = computed(() =>
+  classStore.structure ? assignmentsOf(classStore.structure).filter((each) => each.dueOn !== null) : [],
+)
 
 /** The span that a day is drawn in; a day outside the year is drawn at its nearer end. */
 function spanOf(date: CivilDate): Span | undefined {
@@ -60,10 +63,7 @@ function spanOf(date: CivilDate): Span | undefined {
 const at = (span: Span, date: CivilDate) =>
   `${Math.min(100, Math.max(0, (100 * (daysBetween(span.firstDay, date) + 0.5)) / span.days))}%`
 
-const declared = (periodId: string) => {
-  void classroom.shape
-  return classroom.get('declaration', periodId).declared
-}
+const declared = (periodId: string) => classStore.get('declaration', periodId).declared
 </script>
 
 <template>
@@ -79,11 +79,11 @@ const declared = (periodId: string) => {
         v-if="span.period"
         type="button"
         :class="{
-          on: span.period.id === classroom.periodId,
+          on: span.period.id === classStore.periodId,
           exam: span.period.kind === 'exam',
           sealed: declared(span.period.id),
         }"
-        :aria-pressed="span.period.id === classroom.periodId"
+        :aria-pressed="span.period.id === classStore.periodId"
         :title="`${span.period.title}, ${shortDay(span.firstDay)} to ${shortDay(span.lastDay)}`"
         @click="choose(span, $event)"
       >
@@ -95,7 +95,7 @@ const declared = (periodId: string) => {
         <template v-for="each in ticks" :key="each.id">
           <template v-if="spanOf(each.dueOn!) === span">
             <button
-              v-if="periodOf(classroom.periods, each.dueOn) === null"
+              v-if="periodOf(classStore.periods, each.dueOn) === null"
               type="button"
               class="out"
               :style="{ left: at(span, each.dueOn!) }"

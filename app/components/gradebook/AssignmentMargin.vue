@@ -7,22 +7,25 @@ import { periodOf } from '#core/calendar/periods'
 import { same } from '#core/same'
 import { readDecimal } from '#core/number/decimal'
 import { proposedShortName } from '#core/scores/short-name'
+import { useClassStore } from '~/stores/class'
+import { useDeed, recordsOf } from '~/composables/useDeed'
+import { usePickedDay } from '~/composables/usePickedDay'
+import { counted } from '~/composables/useWords'
 
 const props = defineProps<{ assignmentId: string; firstDate: string }>()
 const emit = defineEmits<{ close: []; several: [assignment: Assignment]; remove: [] }>()
 
-const classroom = useClassroom()
+const classStore = useClassStore()
 const isNew = computed(() => props.assignmentId === 'new')
-const kept = computed(() => {
-  void classroom.shape
-  return isNew.value ? null : classroom.get('assignment', props.assignmentId)
-})
+const kept = computed(() => (isNew.value ? null : classStore.get('assignment', props.assignmentId)))
 
 /** What a new assignment of a category begins with. */
 const defaultsOf = (categoryId: string | null) =>
-  classroom.categories.find((each) => each.id === categoryId)?.defaults ?? {}
-const offered = computed(() => classroom.categories.filter((each) => each.active || each.id === kept.value?.categoryId))
-const firstCategory = classroom.plan!.defaultCategoryId ?? offered.value[0]?.id ?? null
+  classStore.categories.find((each) => each.id === categoryId)?.defaults ?? {}
+const offered = computed(() =>
+  classStore.categories.filter((each) => each.active || each.id === kept.value?.categoryId),
+)
+const firstCategory = classStore.plan!.defaultCategoryId ?? offered.value[0]?.id ?? null
 
 const form = reactive({
   ...{
@@ -77,7 +80,7 @@ const scoredIn = [
 ]
 
 const dueOn = computed({ get: () => form.dueOn ?? '', set: (date) => (form.dueOn = date || null) })
-const period = computed(() => periodOf(classroom.periods, form.dueOn))
+const period = computed(() => periodOf(classStore.periods, form.dueOn))
 const categoryOptions = computed(() => [
   ...offered.value.map((each) => ({ id: each.id as string | null, name: each.name })),
   { id: null, name: 'No category' },
@@ -89,7 +92,7 @@ const categoryOptions = computed(() => [
 const dateWarning = computed(() => {
   if (!form.dueOn) return 'Without a date it belongs to no grading period and counts nowhere.'
   if (!period.value) return 'This day lies outside every grading period: it will count nowhere.'
-  return classroom.get('declaration', period.value.id).declared && form.dueOn !== kept.value?.dueOn
+  return classStore.get('declaration', period.value.id).declared && form.dueOn !== kept.value?.dueOn
     ? `${period.value.title} is declared. Its grades will no longer agree with what was declared.`
     : null
 })
@@ -124,7 +127,7 @@ const patternId = ref<string | null>(null)
 function begin(id: string): void {
   patternId.value = id
   const { category, ...fields } = patterns.value.find((each) => each.id === id)!.assignment
-  const categoryId = categoryCalled(classroom.categories, category)?.id ?? form.categoryId
+  const categoryId = categoryCalled(classStore.categories, category)?.id ?? form.categoryId
   Object.assign(form, fields, { categoryId })
   shortNameTyped.value = true
 }
@@ -139,7 +142,7 @@ async function forget(): Promise<void> {
 /** The copies of it in other classes, which can be changed together with it. */
 const copies = computed(() =>
   (plans.value?.classes ?? []).flatMap((each) =>
-    each.id === classroom.snapshot!.section.id
+    each.id === classStore.snapshot!.section.id
       ? []
       : Object.entries(each.assignments)
           .filter(([, one]) => kept.value?.linkId && one.linkId === kept.value.linkId)
@@ -162,7 +165,7 @@ function read(): Assignment | null {
     points: readDecimal(form.points) ?? form.points,
     multiplier: readDecimal(form.multiplier) ?? form.multiplier,
     removed: false,
-    place: kept.value?.place ?? classroom.assignments.length,
+    place: kept.value?.place ?? classStore.assignments.length,
   }
   const parsed = schemas.assignment.safeParse(wanted)
   problems.value = {}
@@ -177,7 +180,7 @@ async function save(): Promise<void> {
   const id = isNew.value ? crypto.randomUUID() : props.assignmentId
   const changed = isNew.value || !together.value ? {} : shared(wanted)
   if (copies.value.length && Object.keys(changed).length) {
-    const here = plans.value!.classes.find((each) => each.id === classroom.snapshot!.section.id)!
+    const here = plans.value!.classes.find((each) => each.id === classStore.snapshot!.section.id)!
     const parts = [
       { home: here.id, records: recordsOf(here), wanted: [{ kind: 'assignment' as const, id, to: wanted }] },
       ...copies.value.map((copy) => ({
@@ -187,8 +190,8 @@ async function save(): Promise<void> {
       })),
     ]
     if (!(await perform('assignment', parts))) return
-    classroom.notices.push(`It was changed in ${counted(parts.length, 'class', 'classes')}. Undo takes it back.`)
-  } else classroom.change('assignment', [{ kind: 'assignment', id, to: wanted }])
+    classStore.notices.push(`It was changed in ${counted(parts.length, 'class', 'classes')}. Undo takes it back.`)
+  } else classStore.change('assignment', [{ kind: 'assignment', id, to: wanted }])
   emit('close')
 }
 
@@ -206,7 +209,7 @@ function several(): void {
 }
 function part(): void {
   form.linkId = null
-  classroom.change('assignment', [{ kind: 'assignment', id: props.assignmentId, to: { linkId: null } }])
+  classStore.change('assignment', [{ kind: 'assignment', id: props.assignmentId, to: { linkId: null } }])
 }
 </script>
 
@@ -302,10 +305,10 @@ function part(): void {
       ><Checkbox v-model="form.released" binary input-id="a-released" /><span>Families see its scores too</span></label
     >
 
-    <fieldset v-if="classroom.snapshot!.standards.length">
+    <fieldset v-if="classStore.snapshot!.standards.length">
       <legend class="label">Standards</legend>
       <label
-        v-for="standard in classroom.snapshot!.standards"
+        v-for="standard in classStore.snapshot!.standards"
         :key="standard.id"
         class="standard"
         :title="standard.statement"

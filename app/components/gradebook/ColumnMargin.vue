@@ -2,6 +2,7 @@
 import { periodOf } from '#core/calendar/periods'
 import { saidOfVisibility } from '#core/plan/said'
 import type { Book } from '~/composables/useBook'
+import { shortDay, counted } from '~/composables/useWords'
 
 /** One column: how its scores lie, in each class that it is of, and what can be done with all of them. */
 const props = defineProps<{ book: Book; columnId: string; sorted: boolean }>()
@@ -20,16 +21,17 @@ const SpreadChart = defineAsyncComponent(() => import('./SpreadChart.vue'))
 
 const first = useTemplateRef('first')
 const copies = computed(() =>
-  props.book.copiesOf(props.columnId).map(({ classroom, assignmentId }) => {
-    void classroom.shape
-    return { classroom, assignment: classroom.get('assignment', assignmentId) }
+  props.book.copiesOf(props.columnId).map(({ classStore, assignmentId }) => {
+    return { classStore, assignment: classStore.get('assignment', assignmentId) }
   }),
 )
 /** The assignment, as it is in the first of the classes. */
 const lead = computed(() => copies.value[0]!)
 const assignment = computed(() => lead.value.assignment)
-const category = computed(() => lead.value.classroom.categories.find((each) => each.id === assignment.value.categoryId))
-const period = computed(() => periodOf(lead.value.classroom.periods, assignment.value.dueOn))
+const category = computed(() =>
+  lead.value.classStore.categories.find((each) => each.id === assignment.value.categoryId),
+)
+const period = computed(() => periodOf(lead.value.classStore.periods, assignment.value.dueOn))
 const spread = computed(() => props.book.spread(props.columnId))
 const figures = computed(() => {
   const { count, mean, median, middleHalf, lowest, highest } = spread.value
@@ -46,8 +48,8 @@ const figures = computed(() => {
 const classes = computed(() =>
   props.book.several
     ? copies.value.map((each) => {
-        const { count, mean } = props.book.spread(props.columnId, each.classroom)
-        return { ...each, count, mean, title: props.book.shortOf(each.classroom) }
+        const { count, mean } = props.book.spread(props.columnId, each.classStore)
+        return { ...each, count, mean, title: props.book.shortOf(each.classStore) }
       })
     : [],
 )

@@ -6,6 +6,9 @@ import { periodOf } from '#core/calendar/periods'
 import { onUsualDay, usualDays } from '#core/calendar/usual-days'
 import type { ClassPlan } from '#shared/plans'
 import type { Part } from '~/composables/useDeed'
+import { useClassStore } from '~/stores/class'
+import { useDeed, recordsOf } from '~/composables/useDeed'
+import { shortDay, counted } from '~/composables/useWords'
 
 /**
  * Puts an assignment into several classes as one deed, each with its own due date. Without an id it is new here too. The
@@ -18,11 +21,11 @@ const props = defineProps<{
   to: string[]
 }>()
 const emit = defineEmits<{ close: []; done: [] }>()
-const classroom = useClassroom()
+const classStore = useClassStore()
 const { plans, problem, busy, load, perform } = useDeed()
 await load()
 
-const here = classroom.snapshot!.section.id
+const here = classStore.snapshot!.section.id
 const linkId = props.assignment.linkId ?? crypto.randomUUID()
 const ids = new Map<string, string>()
 const idIn = (classId: string) => {
@@ -60,7 +63,7 @@ const daysOf = (each: ClassPlan) => usualDays(Object.values(each.assignments).fl
 const dueIn = (each: ClassPlan) => dates.value[each.id] ?? byRule(each)
 watch([rule, later], () => (dates.value = {}))
 
-const categoryName = classroom.categories.find((each) => each.id === props.assignment.categoryId)?.name
+const categoryName = classStore.categories.find((each) => each.id === props.assignment.categoryId)?.name
 const categoryIn = (each: ClassPlan) => categoryIdCalled(each.categories, categoryName)
 const course = computed(() => plans.value?.classes.find((each) => each.id === here)?.course)
 
@@ -105,7 +108,7 @@ async function copy(): Promise<void> {
       wanted: [{ kind: 'assignment', id: props.assignmentId, to: { linkId } }],
     })
   if (!(await perform('assignment', parts))) return
-  classroom.notices.push(
+  classStore.notices.push(
     `${props.assignment.name} is in ${counted(chosen.value.length, 'class', 'classes')} now. Undo takes it back.`,
   )
   emit('done')

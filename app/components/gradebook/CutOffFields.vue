@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import type { CutOff } from '#core/proficiency/cut-off'
 import { readDecimal } from '#core/number/decimal'
+import { useClassStore } from '~/stores/class'
 
 /** Whether an assignment's points show a level, and from which percent on which: none, the scale's, or its own. */
 const cutOffs = defineModel<CutOff[] | null>({ required: true })
 defineProps<{ problem?: string }>()
 
-const classroom = useClassroom()
-const levels = computed(() => classroom.snapshot!.proficiencyScale.levels)
+const classStore = useClassStore()
+const levels = computed(() => classStore.snapshot!.proficiencyScale.levels)
 const scaleHas = computed(() => levels.value.some((each) => each.from !== undefined))
 /** What a teacher would most likely begin with: even steps below full points. */
 const beginning = (): CutOff[] =>

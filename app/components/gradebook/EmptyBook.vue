@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import type { SheetView } from '~/sheet/view'
-import type { Classroom } from '~/stores/classroom'
+import type { ClassStore } from '~/stores/class'
 
 /** What to do where there is nothing to show. */
 const props = defineProps<{
-  lead: Classroom
+  lead: ClassStore
   /** There is work and there are students, but none of them in this view. */
   filtered: boolean
   students: number

@@ -1,24 +1,25 @@
 <script setup lang="ts">
 import { writeGrid } from '#core/formats/grid/write'
 import { fileOfTable, handOver, tableOfFile, type FileKind } from '~/sheet/files'
+import { useClassStore } from '~/stores/class'
 
 /** The sheet as a file, there and back. */
 const emit = defineEmits<{ close: []; read: [table: string[][], name: string] }>()
 
-const classroom = useClassroom()
+const classStore = useClassStore()
 const problem = ref('')
 const busy = ref(false)
 const picker = useTemplateRef('picker')
 
 const recordPath = computed(() => ({
-  path: `/class/${classroom.snapshot!.section.id}/record`,
-  query: { period: classroom.periodId },
+  path: `/class/${classStore.snapshot!.section.id}/record`,
+  query: { period: classStore.periodId },
 }))
 
 async function save(kind: FileKind): Promise<void> {
-  const period = classroom.period!
-  const title = `${classroom.snapshot!.section.title}, ${period.title}`
-  handOver(await fileOfTable(writeGrid(classroom.snapshot!, period), kind), `${title}.${kind}`)
+  const period = classStore.period!
+  const title = `${classStore.snapshot!.section.title}, ${period.title}`
+  handOver(await fileOfTable(writeGrid(classStore.snapshot!, period), kind), `${title}.${kind}`)
 }
 
 async function choose(event: Event): Promise<void> {
@@ -41,7 +42,7 @@ async function choose(event: Event): Promise<void> {
   <Dialog visible modal header="Files" :style="{ width: '32rem' }" @update:visible="emit('close')">
     <h3>Save the sheet</h3>
     <p class="soft">
-      {{ classroom.period?.title }}: every student and assignment, scores as typed with their marks, and the results.
+      {{ classStore.period?.title }}: every student and assignment, scores as typed with their marks, and the results.
       Notes are not in it.
     </p>
     <div class="row-of">

@@ -2,6 +2,7 @@
 import type { BlockDeed } from '#core/scores/block'
 import { marks, type Mark } from '#core/scores/score'
 import type { Foreseen, SheetCell } from '~/sheet/book-actions'
+import { counted } from '~/composables/useWords'
 
 /** Does one thing to a block of cells, shown before it is done. */
 const props = defineProps<{

@@ -2,34 +2,32 @@
 import { told } from '#core/grading/told'
 import { fullName } from '#core/section'
 import type { Wish } from '~/sheet/types'
+import { useClassStore } from '~/stores/class'
 
 /** A computed cell of the gradebook: a grade with its work and its override, or the result of a category. */
 const props = defineProps<{ studentId: string; periodId: string; categoryId: string | null }>()
 const emit = defineEmits<{ back: [] }>()
 
-const classroom = useClassroom()
+const classStore = useClassStore()
 const form = useTemplateRef('form')
 const workHead = useTemplateRef('workHead')
 
-const student = computed(() => classroom.students.find((each) => each.id === props.studentId))
-const period = computed(() => classroom.snapshot!.periods.find((each) => each.id === props.periodId))
-const category = computed(() => classroom.categories.find((each) => each.id === props.categoryId))
-const grade = computed(() => {
-  void classroom.rowOf(props.studentId).value
-  return classroom.gradeOfStudent(props.studentId, props.periodId)
-})
+const student = computed(() => classStore.students.find((each) => each.id === props.studentId))
+const period = computed(() => classStore.snapshot!.periods.find((each) => each.id === props.periodId))
+const category = computed(() => classStore.categories.find((each) => each.id === props.categoryId))
+const grade = computed(() => classStore.gradeOfStudent(props.studentId, props.periodId))
 const lines = computed(() => {
-  const work = classroom.workOf(props.studentId, props.periodId)
+  const work = classStore.workOf(props.studentId, props.periodId)
   if (!work) return []
-  if (!category.value) return told(classroom.snapshot!, work, false)
+  if (!category.value) return told(classStore.snapshot!, work, false)
   // Of a category, its own line and those of its scores.
-  const all = told(classroom.snapshot!, work)
+  const all = told(classStore.snapshot!, work)
   const from = all.findIndex((line) => line.kind === 'category' && line.text === category.value!.name)
   const after = all.findIndex((line, at) => at > from && line.kind !== 'item')
   return from < 0 ? [] : all.slice(from, after < 0 ? undefined : after)
 })
 const page = computed(() => ({
-  path: `/class/${classroom.snapshot!.section.id}/student/${props.studentId}`,
+  path: `/class/${classStore.snapshot!.section.id}/student/${props.studentId}`,
   query: { period: props.periodId },
 }))
 

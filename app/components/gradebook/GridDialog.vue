@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { fullName, rosterName } from '#core/section'
 import type { GridColumn, GridRow } from '#core/formats/grid/read'
-import { NEW, NOWHERE, type NamedTable } from '~/composables/useGridReading'
+import { useGridReading, NEW, NOWHERE, type NamedTable } from '~/composables/useGridReading'
 import type { Book } from '~/composables/useBook'
+import { counted } from '~/composables/useWords'
 
 /** Takes a table of scores with names in it: who is who, what is what, and what would change, before it does. */
 const props = defineProps<{
@@ -47,7 +48,7 @@ const give = (column: GridColumn, fields: { dueOn?: string; points?: string }) =
   (given.value[column.at] = { ...newFields(column), ...fields })
 
 function perform(): void {
-  props.asOne(() => outcomes.value.forEach(({ classroom, outcome }) => classroom.change(props.kind, outcome.wanted)))
+  props.asOne(() => outcomes.value.forEach(({ classStore, outcome }) => classStore.change(props.kind, outcome.wanted)))
   emit('close')
 }
 </script>

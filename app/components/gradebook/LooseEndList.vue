@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import type { LooseEnd } from '#core/looseends'
+import { useClassStore } from '~/stores/class'
 
 const emit = defineEmits<{ done: [] }>()
-const classroom = useClassroom()
+const classStore = useClassStore()
 const route = useRoute()
 
 function look(end: LooseEnd) {
@@ -16,13 +17,13 @@ function look(end: LooseEnd) {
   return navigateTo({ path: base, query: { ...route.query, edit: end.mend.assignmentId } })
 }
 function mend({ fix }: LooseEnd): void {
-  if (fix) classroom.change(fix.kind, fix.wanted)
+  if (fix) classStore.change(fix.kind, fix.wanted)
 }
 </script>
 
 <template>
   <ul class="ends" aria-label="Loose ends">
-    <li v-for="end in classroom.ends" :key="end.text">
+    <li v-for="end in classStore.ends" :key="end.text">
       <span>{{ end.text }}</span><span class="ways"
         ><button v-if="end.fix" type="button" class="chip ochre" @click="mend(end)">{{ end.fix.words }}</button
         ><button type="button" class="chip ochre" @click="look(end)">{{ end.fix ? 'Look' : 'Mend' }}</button></span

@@ -1,15 +1,17 @@
 <script setup lang="ts">
+import { useClassStore } from '~/stores/class'
+import { counted } from '~/composables/useWords'
 /** How many loose ends the class has; opened, the list of them with their mends. */
-const classroom = useClassroom()
+const classStore = useClassStore()
 const open = ref(false)
 const box = useTemplateRef('box')
 onClickOutside(box, () => (open.value = false))
 </script>
 
 <template>
-  <div v-if="classroom.ends.length" ref="box" class="loose" @keydown.esc="open = false">
+  <div v-if="classStore.ends.length" ref="box" class="loose" @keydown.esc="open = false">
     <button type="button" class="chip ochre" :aria-expanded="open" @click="open = !open">
-      {{ counted(classroom.ends.length, 'loose end') }}
+      {{ counted(classStore.ends.length, 'loose end') }}
     </button>
     <LooseEndList v-if="open" @done="open = false" />
   </div>

@@ -8,7 +8,13 @@ import { isUnscored } from '~/sheet/view'
 import type { Selected, SheetActions } from '~/sheet/types'
 import type { Book } from '~/composables/useBook'
 import type { NamedTable } from '~/composables/useGridReading'
-import type { Classroom } from '~/stores/classroom'
+import type { ClassStore } from '~/stores/class'
+import { usePerson } from '~/stores/person'
+import { useColumnDeeds } from '~/composables/useColumnDeeds'
+import { useGradebookSheet } from '~/composables/useGradebookSheet'
+import { useSheetView } from '~/composables/useSheetView'
+import { useWalk } from '~/composables/useWalk'
+import { counted } from '~/composables/useWords'
 
 /** The sheet of scores of one class, or of all classes of a course together, with its margin and its dialogs. */
 const props = defineProps<{ book: Book; asOne: <T>(work: () => T) => T }>()
@@ -90,7 +96,7 @@ function done(): void {
 const column = computed(() => (active.value?.rowId === null ? active.value.columnId : null))
 const onColumn = useColumnDeeds(book, asOne)
 const removing = ref<string | null>(null)
-const copying = shallowRef<{ classroom: Classroom; assignment: Readonly<Assignment>; id: string | null } | null>(null)
+const copying = shallowRef<{ classStore: ClassStore; assignment: Readonly<Assignment>; id: string | null } | null>(null)
 function remove(): void {
   onColumn.remove(removing.value!)
   removing.value = null
@@ -98,8 +104,8 @@ function remove(): void {
 }
 /** Into other classes go the copies of the first. */
 function copy(columnId: string): void {
-  const { classroom, assignmentId } = book.copiesOf(columnId)[0]!
-  copying.value = { classroom, assignment: classroom.get('assignment', assignmentId), id: assignmentId }
+  const { classStore, assignmentId } = book.copiesOf(columnId)[0]!
+  copying.value = { classStore, assignment: classStore.get('assignment', assignmentId), id: assignmentId }
 }
 
 /** Where a teacher most likely goes on: the address's cell, else the first blank of the latest work that is due. */
@@ -109,15 +115,15 @@ function started(): Selected | null {
     return { ...asked, rowId: asked.rowId || null }
   const due = book.columns.value.filter(({ first }) => (first.dueOn ?? '9999') <= today.value && !first.hidden)
   const cells = ({ id }: { id: string }) =>
-    book.classes.flatMap((classroom) =>
-      classroom.students.map((student) => ({ classroom, student, rowId: book.rowIdOf(classroom, student.id), id })),
+    book.classes.flatMap((classStore) =>
+      classStore.students.map((student) => ({ classStore, student, rowId: book.rowIdOf(classStore, student.id), id })),
     )
   const blank = (of: { id: string }) =>
-    cells(of).find(({ classroom, student, rowId }) => {
+    cells(of).find(({ classStore, student, rowId }) => {
       const place = book.placeOf(rowId, of.id)
       if (!place) return false
       const id = place.id[1]
-      return isUnscored(classroom.snapshot!, student, { ...classroom.get('assignment', id), id }, today.value)
+      return isUnscored(classStore.snapshot!, student, { ...classStore.get('assignment', id), id }, today.value)
     })
   const open = due.find(blank) ?? due.at(-1) ?? book.columns.value[0]
   const first = open && (blank(open) ?? cells(open)[0])
@@ -159,7 +165,7 @@ const editable = computed(() => (editing.value && editing.value !== 'new' ? book
 const editedIn = ref(0)
 watch(editing, () => (editedIn.value = 0))
 const edited = computed(
-  () => editable.value[editedIn.value] ?? { classroom: lead, assignmentId: editing.value ?? 'new' },
+  () => editable.value[editedIn.value] ?? { classStore: lead, assignmentId: editing.value ?? 'new' },
 )
 
 async function close(): Promise<void> {
@@ -176,10 +182,10 @@ const chosen = computed(() => (active.value?.rowId ? book.placeOf(active.value.r
 const computedCell = computed(() => {
   const { rowId, columnId } = active.value ?? {}
   if (!rowId || !columnId || !results.value.some((each) => each.id === columnId)) return null
-  const { classroom, studentId } = book.studentOf(rowId)
-  const categoryId = ofCategory(classroom, columnId)
-  const periodId = columnId === 'period' || categoryId ? classroom.periodId! : columnId
-  return { classroom, studentId, periodId, categoryId }
+  const { classStore, studentId } = book.studentOf(rowId)
+  const categoryId = ofCategory(classStore, columnId)
+  const periodId = columnId === 'period' || categoryId ? classStore.periodId! : columnId
+  return { classStore, studentId, periodId, categoryId }
 })
 
 const everybody = computed(() => book.classes.reduce((sum, each) => sum + each.students.length, 0))
@@ -198,7 +204,7 @@ const firstDate = computed(() =>
 
 <template>
   <div class="view">
-    <RoomScope :room="lead">
+    <ClassScope :room="lead">
       <SheetTools
         :away="away"
         :filled="looked"
@@ -207,7 +213,7 @@ const firstDate = computed(() =>
         @fill="fill(sheet?.block() ?? [])"
         @files="files = true"
       />
-    </RoomScope>
+    </ClassScope>
     <ClassSheet
       v-if="looked"
       ref="sheet"
@@ -245,18 +251,18 @@ const firstDate = computed(() =>
             :aria-pressed="editedIn === at"
             @click="editedIn = at"
           >
-            in {{ book.shortOf(each.classroom) }}
+            in {{ book.shortOf(each.classStore) }}
           </button>
         </p>
-        <RoomScope :key="edited.assignmentId" :room="edited.classroom">
+        <ClassScope :key="edited.assignmentId" :room="edited.classStore">
           <AssignmentMargin
             :assignment-id="edited.assignmentId"
             :first-date="firstDate"
             @close="close"
-            @several="(wanted) => (copying = { classroom: edited.classroom, assignment: wanted, id: null })"
+            @several="(wanted) => (copying = { classStore: edited.classStore, assignment: wanted, id: null })"
             @remove="removing = editing"
           />
-        </RoomScope>
+        </ClassScope>
       </template>
       <ColumnMargin
         v-else-if="looked && column && book.copiesOf(column).length"
@@ -275,10 +281,10 @@ const firstDate = computed(() =>
         @away="onColumn.putAway(column)"
         @remove="removing = column"
       />
-      <RoomScope
+      <ClassScope
         v-else-if="looked && computedCell"
-        :key="`computed ${computedCell.classroom.snapshot!.section.id}`"
-        :room="computedCell.classroom"
+        :key="`computed ${computedCell.classStore.snapshot!.section.id}`"
+        :room="computedCell.classStore"
       >
         <GradeMargin
           ref="gradeMargin"
@@ -287,9 +293,9 @@ const firstDate = computed(() =>
           :category-id="computedCell.categoryId"
           @back="sheet?.focus()"
         />
-      </RoomScope>
-      <RoomScope v-else-if="looked && chosen" :key="chosen.classroom.snapshot!.section.id" :room="chosen.classroom">
-        <p v-if="book.several" class="soft small">{{ chosen.classroom.snapshot!.section.title }}</p>
+      </ClassScope>
+      <ClassScope v-else-if="looked && chosen" :key="chosen.classStore.snapshot!.section.id" :room="chosen.classStore">
+        <p v-if="book.several" class="soft small">{{ chosen.classStore.snapshot!.section.title }}</p>
         <ScoreMargin
           :key="jointId(...chosen.id)"
           ref="scoreMargin"
@@ -299,7 +305,7 @@ const firstDate = computed(() =>
           @edit="active && edit(active.columnId)"
           @go="go"
         />
-      </RoomScope>
+      </ClassScope>
       <p v-else-if="looked && active" class="soft">This class does not have this assignment.</p>
       <p v-else class="soft">Whatever is selected shows here in full.</p>
       <ClassNow v-if="lead.pencil" class="after" />
@@ -307,7 +313,7 @@ const firstDate = computed(() =>
     <FillDialog v-if="filling" v-bind="filling" :what="fillingWhat" :foresee="foresee" @close="done" />
     <FilesDialog v-if="files" @close="files = false" @read="readFile" />
     <GridDialog v-if="reading" v-bind="reading" :book="book" :as-one="asOne" @close="done" />
-    <RoomScope v-if="copying" :room="copying.classroom">
+    <ClassScope v-if="copying" :room="copying.classStore">
       <CopyAssignmentDialog
         :assignment="copying.assignment"
         :assignment-id="copying.id"
@@ -315,7 +321,7 @@ const firstDate = computed(() =>
         @close="copying = null"
         @done="editing && close()"
       />
-    </RoomScope>
+    </ClassScope>
     <Dialog
       :visible="removing !== null"
       modal

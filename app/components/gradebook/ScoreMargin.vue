@@ -7,30 +7,29 @@ import { evidenceAt, saidOfOrigin } from '#core/proficiency/level'
 import { levelOf } from '#core/scales/proficiency'
 import { fullName } from '#core/section'
 import { cellView } from '~/sheet/score-view'
+import { useClassStore } from '~/stores/class'
+import { useDraft } from '~/composables/useDraft'
+import { useHistory } from '~/composables/useHistory'
+import { useUnreadCells } from '~/composables/useUnreadCells'
+import { shortDay, shortInstant } from '~/composables/useWords'
 
 const props = defineProps<{ studentId: string; assignmentId: string }>()
 const emit = defineEmits<{ back: []; edit: [assignmentId: string]; go: [rows: number, columns: number] }>()
 
-const classroom = useClassroom()
+const classStore = useClassStore()
 const route = useRoute()
 const pagePeriod = computed(() => (route.query.period ? { period: String(route.query.period) } : {}))
 const noteField = useTemplateRef('noteField')
 const workHead = useTemplateRef('workHead')
 
 const id = computed(() => jointId(props.studentId, props.assignmentId))
-const student = computed(() => classroom.students.find((each) => each.id === props.studentId))
-const assignment = computed(() => {
-  void classroom.shape
-  return classroom.get('assignment', props.assignmentId)
-})
-const cell = computed<Readonly<Cell>>(() => {
-  void classroom.rowOf(props.studentId).value
-  return classroom.get('cell', id.value)
-})
+const student = computed(() => classStore.students.find((each) => each.id === props.studentId))
+const assignment = computed(() => classStore.get('assignment', props.assignmentId))
+const cell = computed<Readonly<Cell>>(() => classStore.get('cell', id.value))
 const view = computed(() => cellView(cell.value, assignment.value.points))
 
 const change = (kind: 'mark' | 'note', to: Partial<Cell>, marks: { sitting?: string } = {}) =>
-  classroom.change(kind, [{ kind: 'cell', id: id.value, to }], marks)
+  classStore.change(kind, [{ kind: 'cell', id: id.value, to }], marks)
 const toggle = (mark: Mark) => change('mark', { marks: toggleMark(cell.value.marks, mark) })
 
 const { draft, keep } = useDraft(
@@ -51,17 +50,17 @@ const words = (fields: Record<string, unknown>): string => {
 }
 
 /** The notes that are written most in this class, to be taken with one press. */
-const frequent = computed(() => classroom.frequentNotes.slice(0, 4))
+const frequent = computed(() => classStore.frequentNotes.slice(0, 4))
 const take = (note: string) => change('note', { note })
 
 /** What was typed here and came too late, with what stands in its place. */
-const conflict = computed(() => classroom.conflicts.find('cell', id.value)?.mine as Partial<Cell> | undefined)
+const conflict = computed(() => classStore.conflicts.find('cell', id.value)?.mine as Partial<Cell> | undefined)
 const mineWords = computed(() => {
   const { value = cell.value.value, marks: set = cell.value.marks, note } = conflict.value ?? {}
   return [cellText({ value, marks: set }) || 'blank', ...(note ? [`“${note}”`] : [])].join(', ')
 })
 /** What was typed here and could not be read. */
-const unread = useUnreadCells(classroom, 'cell')
+const unread = useUnreadCells(classStore, 'cell')
 const left = computed(() => unread.at(props.studentId, props.assignmentId))
 function clearUnread(): void {
   unread.end(props.studentId, props.assignmentId)
@@ -69,7 +68,7 @@ function clearUnread(): void {
 }
 /** What the cell shows of each standard of the assignment. */
 const shown = computed(() => {
-  const { snapshot } = classroom
+  const { snapshot } = classStore
   return assignment.value.standardIds.flatMap((standardId) => {
     void cell.value
     const of = { ...assignment.value, id: props.assignmentId }
@@ -82,14 +81,14 @@ const shown = computed(() => {
 /** What the district holds in its place, as far as is known here. */
 const apart = computed(() => {
   void cell.value
-  if (classroom.reads.isHeld(id.value)) return 'It was changed in the district too: neither went over the other.'
-  return classroom.reads.isUnsent(id.value) ? 'The district does not have it yet.' : null
+  if (classStore.reads.isHeld(id.value)) return 'It was changed in the district too: neither went over the other.'
+  return classStore.reads.isUnsent(id.value) ? 'The district does not have it yet.' : null
 })
 function decide(mine: boolean): void {
   const wanted = conflict.value!
-  classroom.conflicts.end('cell', id.value)
-  if (mine) classroom.change('type', [{ kind: 'cell', id: id.value, to: wanted }])
-  else classroom.renewRow(props.studentId)
+  classStore.conflicts.end('cell', id.value)
+  if (mine) classStore.change('type', [{ kind: 'cell', id: id.value, to: wanted }])
+  else classStore.renewRow(props.studentId)
   emit('back')
 }
 
@@ -117,7 +116,7 @@ defineExpose({ focusNote: () => noteField.value?.focus(), focusWork: () => workH
       </button>
     </div>
     <h2>
-      <NuxtLink :to="{ path: `/class/${classroom.snapshot!.section.id}/student/${studentId}`, query: pagePeriod }">{{
+      <NuxtLink :to="{ path: `/class/${classStore.snapshot!.section.id}/student/${studentId}`, query: pagePeriod }">{{
         fullName(student)
       }}</NuxtLink>
     </h2>
@@ -153,7 +152,7 @@ defineExpose({ focusNote: () => noteField.value?.focus(), focusWork: () => workH
       <b>{{ each.code }}</b> {{ each.words }}
     </p>
     <p v-if="apart" class="soft small shown">
-      {{ apart }} <NuxtLink :to="`/exchange/${classroom.snapshot!.section.id}`">Compare</NuxtLink>
+      {{ apart }} <NuxtLink :to="`/exchange/${classStore.snapshot!.section.id}`">Compare</NuxtLink>
     </p>
     <div class="row-of marks" role="group" aria-label="Marks">
       <button
@@ -202,7 +201,7 @@ defineExpose({ focusNote: () => noteField.value?.focus(), focusWork: () => workH
       </button>
     </div>
     <h3 ref="workHead" class="label" tabindex="-1" @keydown.esc="emit('back')">
-      Show work: {{ classroom.period?.title }}
+      Show work: {{ classStore.period?.title }}
     </h3>
     <ShowWork :student-id="studentId" :assignment-id="assignmentId" />
     <template v-if="entries.length">

@@ -2,12 +2,16 @@
 import type { Method } from '#core/plan/plan'
 import { childrenOf } from '#core/calendar/periods'
 import { orders, shows, type SheetView } from '~/sheet/view'
+import { useClassStore } from '~/stores/class'
+import { useToday } from '~/stores/today'
+import { useSheetView } from '~/composables/useSheetView'
+import { counted } from '~/composables/useWords'
 
 /** Everything that says what of the sheet is shown and how, and what can be begun from it. */
 defineProps<{ away: number; filled: boolean; several: boolean }>()
 const emit = defineEmits<{ add: []; fill: []; files: [] }>()
 
-const classroom = useClassroom()
+const classStore = useClassStore()
 const today = useToday()
 const { view, habits, show } = useSheetView()
 const route = useRoute()
@@ -38,27 +42,27 @@ const orderWords = { due: 'By due date', newest: 'Newest first', category: 'By c
 const showWords = { all: 'All students', missing: 'Missing', unscored: 'To score', low: 'Under the line' }
 const categories = computed(() => [
   { value: '', words: 'All categories' },
-  ...classroom.categories.map((each) => ({ value: each.id, words: each.name })),
+  ...classStore.categories.map((each) => ({ value: each.id, words: each.name })),
 ])
 const standards = computed(() => [
   { value: '', words: 'All standards' },
-  ...classroom.snapshot!.standards.map((each) => ({ value: each.id, words: each.code })),
+  ...classStore.snapshot!.standards.map((each) => ({ value: each.id, words: each.code })),
 ])
 const spans = computed(() => [
-  { value: '', words: `${classroom.period?.title ?? 'One period'} alone` },
-  ...classroom
-    .snapshot!.periods.filter((each) => childrenOf(classroom.snapshot!.periods, each.id).length)
+  { value: '', words: `${classStore.period?.title ?? 'One period'} alone` },
+  ...classStore
+    .snapshot!.periods.filter((each) => childrenOf(classStore.snapshot!.periods, each.id).length)
     .map((each) => ({ value: each.id, words: `All of ${each.title}` })),
 ])
 const courseClasses = computed(() => {
-  const own = today.classes?.find((each) => each.id === classroom.snapshot!.section.id)
+  const own = today.classes?.find((each) => each.id === classStore.snapshot!.section.id)
   return today.classes?.filter((each) => each.courseId === own?.courseId) ?? []
 })
 const sorts = computed(() => [
   { value: 'name', words: 'By name' },
   { value: 'grade', words: 'Highest grade first' },
   { value: 'slipping', words: 'Lowest grade first' },
-  ...classroom.assignments.map((each) => ({ value: each.id, words: `By ${each.name}` })),
+  ...classStore.assignments.map((each) => ({ value: each.id, words: `By ${each.name}` })),
 ])
 const densityOptions = [
   { value: 'close' as const, words: 'close' },
@@ -78,7 +82,7 @@ const enterOptions = [
     <NuxtLink
       v-if="!several"
       class="button second"
-      :to="{ path: `/class/${classroom.snapshot!.section.id}/assignments`, query: periodQuery }"
+      :to="{ path: `/class/${classStore.snapshot!.section.id}/assignments`, query: periodQuery }"
       >List</NuxtLink
     >
     <Button v-if="!several" label="Files" severity="secondary" @click="emit('files')" />
@@ -106,7 +110,7 @@ const enterOptions = [
         View
       </button>
       <div v-if="open" class="panel">
-        <p class="soft">{{ methodWords[classroom.rules?.method ?? 'points'] }}.</p>
+        <p class="soft">{{ methodWords[classStore.rules?.method ?? 'points'] }}.</p>
         <span class="term">Work of</span><ChipSelect v-model="span" label="Work of" beginning="" :options="spans" />
         <span class="term">Standard</span
         ><ChipSelect v-model="standard" label="Standard" beginning="" :options="standards" />
@@ -162,11 +166,11 @@ const enterOptions = [
       {{ away }} put away
     </button>
     <button
-      v-if="!several && !classroom.pencil && filled"
+      v-if="!several && !classStore.pencil && filled"
       type="button"
       class="toggle pencil"
       title="Take up the pencil: try changes without keeping them"
-      @click="classroom.takePencil()"
+      @click="classStore.takePencil()"
     >
       <i class="pi pi-pencil" aria-hidden="true" /><span class="visually-hidden">Take up the pencil</span>
     </button>

@@ -3,20 +3,21 @@ import { neededFor } from '#core/grading/needed'
 import { told } from '#core/grading/told'
 import { tenths } from '#core/words'
 import { descending } from '#core/scales/grading'
+import { useClassStore } from '~/stores/class'
 
 /** How a student's grades of the period looked at, and of the longer ones it is part of, come about. */
 const props = defineProps<{ studentId: string; assignmentId?: string }>()
-const classroom = useClassroom()
-const periodId = ref(classroom.periodId)
+const classStore = useClassStore()
+const periodId = ref(classStore.periodId)
 watch(
-  () => classroom.periodId,
+  () => classStore.periodId,
   (id) => (periodId.value = id),
 )
 const tabs = computed(() =>
-  classroom.lineage.map(({ id, title }) => ({ value: id as string | null, words: title, says: `Work of ${title}` })),
+  classStore.lineage.map(({ id, title }) => ({ value: id as string | null, words: title, says: `Work of ${title}` })),
 )
-const work = computed(() => classroom.workOf(props.studentId, periodId.value))
-const lines = computed(() => (work.value ? told(classroom.snapshot!, work.value, false) : []))
+const work = computed(() => classStore.workOf(props.studentId, periodId.value))
+const lines = computed(() => (work.value ? told(classStore.snapshot!, work.value, false) : []))
 
 /** The score that is selected, in the making of the grade. */
 const item = computed(() => {
@@ -39,18 +40,23 @@ watch(
   () => [props.studentId, props.assignmentId],
   () => (wished.value = null),
 )
-const labels = computed(() => descending(classroom.plan!.scale).map((step) => step.label))
+const labels = computed(() => descending(classStore.plan!.scale).map((step) => step.label))
 const needed = computed(() => {
-  void classroom.rowOf(props.studentId).value
   if (!wished.value || !props.assignmentId || !periodId.value) return ''
-  const found = neededFor(classroom.snapshot!, props.studentId, periodId.value, props.assignmentId, wished.value)
-  const { points } = classroom.get('assignment', props.assignmentId)
+  const found = neededFor(
+    classStore.about(props.studentId),
+    props.studentId,
+    periodId.value,
+    props.assignmentId,
+    wished.value,
+  )
+  const { points } = classStore.get('assignment', props.assignmentId)
   if (!found) return 'This score has no part in the grade.'
   if (!('points' in found)) return `No score of up to ${points} makes it ${wished.value}.`
   return found.points === '0' ? `Any score makes it ${wished.value}.` : `It takes ${found.points} of ${points}.`
 })
 const printed = computed(() => ({
-  path: `/class/${classroom.snapshot!.section.id}/work`,
+  path: `/class/${classStore.snapshot!.section.id}/work`,
   query: { student: props.studentId, period: periodId.value },
 }))
 </script>
@@ -58,7 +64,7 @@ const printed = computed(() => ({
 <template>
   <div>
     <ToggleRow
-      v-if="classroom.lineage.length > 1"
+      v-if="classStore.lineage.length > 1"
       class="tabs"
       label="Grade of"
       :value="periodId"

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { BarController, BarElement, CategoryScale, Chart, LinearScale, Tooltip } from 'chart.js'
+import { counted } from '~/composables/useWords'
 
 /** How many scores lie in each tenth of the points possible, the last bar for those above them. */
 const props = defineProps<{ tenths: number[] }>()

@@ -3,17 +3,21 @@ import { categoryIdCalled } from '#core/plan/counterpart'
 import { blanks } from '#core/kinds'
 import type { Category } from '#core/plan/category'
 import type { ClassPlan } from '#shared/plans'
+import { useClassStore } from '~/stores/class'
+import { useDeed, recordsOf } from '~/composables/useDeed'
+import { readers } from '~/composables/useReaders'
+import { counted } from '~/composables/useWords'
 
 /** Adds one category to several classes at once. */
 const emit = defineEmits<{ close: [] }>()
-const classroom = useClassroom()
+const classStore = useClassStore()
 const { plans, problem, busy, load, perform } = useDeed()
 await load()
 
 const name = ref('')
 const shortName = ref('')
 const weight = ref('0')
-const toIds = ref<string[]>([classroom.snapshot!.section.id])
+const toIds = ref<string[]>([classStore.snapshot!.section.id])
 const tried = ref(false)
 const ids = new Map<string, string>()
 
@@ -51,7 +55,7 @@ async function add(): Promise<void> {
     return { home: each.id, records: recordsOf(each), wanted: [{ kind: 'category' as const, id, to }] }
   })
   if (!(await perform('plan', parts))) return
-  classroom.notices.push(
+  classStore.notices.push(
     `${name.value.trim()} was added to ${counted(parts.length, 'class', 'classes')}. Undo takes it back.`,
   )
   emit('close')

@@ -2,6 +2,8 @@
 import { dropRules, type Category } from '#core/plan/category'
 import { saidOfCategory, saidOfVisibility } from '#core/plan/said'
 import type { Listed } from '#core/plan/rules'
+import { counted } from '~/composables/useWords'
+import { readers } from '~/composables/useReaders'
 
 /** One category of the plan: its weight in the row, everything else under it when it is opened. */
 const props = defineProps<{

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import type { StudentGrade } from '#core/grading/grades'
 import { fullName } from '#core/section'
+import { useClassStore } from '~/stores/class'
+import { counted } from '~/composables/useWords'
 
 /** Every grade of the period as it is now, beside what it was: before the pencil, or when the page was opened. */
-const classroom = useClassroom()
+const classStore = useClassStore()
 type Before = Map<string, { percent: string; label: string }>
 const opened = ref<Before>(new Map())
 
@@ -11,24 +13,23 @@ const shown = (grade: StudentGrade | undefined) =>
   grade?.effective && { percent: grade.effective.percent, label: grade.effective.label }
 function collect(gradeOf: (studentId: string) => StudentGrade | undefined): Before {
   return new Map(
-    classroom.students.flatMap((student) => {
+    classStore.students.flatMap((student) => {
       const grade = shown(gradeOf(student.id))
       return grade ? [[student.id, grade] as const] : []
     }),
   )
 }
-const remember = () => (opened.value = collect((id) => classroom.gradeOfStudent(id)))
+const remember = () => (opened.value = collect((id) => classStore.gradeOfStudent(id)))
 remember()
-watch(() => [classroom.periodId, classroom.snapshot], remember)
+watch(() => [classStore.periodId, classStore.snapshot], remember)
 
 const before = computed<Before>(() => {
-  const { pencil, periodId } = classroom
+  const { pencil, periodId } = classStore
   return pencil && periodId ? collect((id) => pencil.grades.of(id, periodId)) : opened.value
 })
 const lines = computed(() => {
-  void classroom.touched
-  return classroom.students.map((student) => {
-    const now = shown(classroom.gradeOfStudent(student.id)) ?? null
+  return classStore.students.map((student) => {
+    const now = shown(classStore.gradeOfStudent(student.id)) ?? null
     const was = before.value.get(student.id) ?? null
     const moved = now?.percent !== was?.percent || now?.label !== was?.label
     return {
@@ -49,11 +50,11 @@ const listed = computed(() => (onlyMoved.value ? lines.value.filter((line) => li
 
 <template>
   <div>
-    <h2>{{ classroom.pencil ? 'The class, in pencil' : 'The class now' }}</h2>
+    <h2>{{ classStore.pencil ? 'The class, in pencil' : 'The class now' }}</h2>
     <p class="soft">
-      {{ classroom.period?.title }},
-      <NuxtLink :to="{ path: `/class/${classroom.snapshot!.section.id}/work`, query: { period: classroom.periodId } }"
-        >mean {{ classroom.mean ?? 'not yet' }}</NuxtLink
+      {{ classStore.period?.title }},
+      <NuxtLink :to="{ path: `/class/${classStore.snapshot!.section.id}/work`, query: { period: classStore.periodId } }"
+        >mean {{ classStore.mean ?? 'not yet' }}</NuxtLink
       >
     </p>
     <div class="head">
@@ -61,7 +62,7 @@ const listed = computed(() => (onlyMoved.value ? lines.value.filter((line) => li
         <template v-if="moved"
           >{{ counted(moved, 'grade') }} moved, {{ relabelled ? counted(relabelled, 'label') : 'no label' }}</template
         ><template v-else>{{
-          classroom.pencil ? 'Nothing moved yet.' : 'What moves as you change the plan shows here.'
+          classStore.pencil ? 'Nothing moved yet.' : 'What moves as you change the plan shows here.'
         }}</template>
       </p>
       <button v-if="moved" type="button" class="toggle" :aria-pressed="onlyMoved" @click="onlyMoved = !onlyMoved">

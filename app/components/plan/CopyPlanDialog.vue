@@ -1,14 +1,17 @@
 <script setup lang="ts">
 import { copyPlan, nameOfPart, planParts, type PlanHolder, type PlanPart } from '#core/plan/copy-plan'
 import type { ClassPlan } from '#shared/plans'
+import { useClassStore } from '~/stores/class'
+import { useDeed, recordsOf } from '~/composables/useDeed'
+import { counted } from '~/composables/useWords'
 
 /** Copies a plan to other classes, or another class's plan to this one: compared first, then all of it as one act. */
 const emit = defineEmits<{ close: [] }>()
-const classroom = useClassroom()
+const classStore = useClassStore()
 const { plans, problem, busy, load, perform } = useDeed()
 await load()
 
-const here = classroom.snapshot!.section.id
+const here = classStore.snapshot!.section.id
 const classes = computed(() => plans.value?.classes ?? [])
 const fromId = ref(here)
 const toIds = ref<string[]>([])
@@ -78,7 +81,7 @@ async function copy(): Promise<void> {
     changing.value.map(({ target, copy: { wanted } }) => ({ home: target.id, records: recordsOf(target), wanted })),
   )
   if (!done) return
-  classroom.notices.push(
+  classStore.notices.push(
     `The plan was copied to ${counted(changing.value.length, 'class', 'classes')}. Undo takes it back.`,
   )
   emit('close')

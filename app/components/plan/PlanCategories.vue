@@ -6,14 +6,16 @@ import { gradingPeriods } from '#core/calendar/periods'
 import { assignmentsIn } from '#core/plan/rules'
 import { made100 } from '#core/looseends/weights'
 import { thousandths } from '#core/number/decimal'
+import { useClassStore } from '~/stores/class'
+import { counted } from '~/composables/useWords'
 
 /** The categories of the plan, or the weights that a period has of its own. */
 const props = defineProps<{ own: Plan['own'][string] | null }>()
-const classroom = useClassroom()
-const plan = computed(() => classroom.plan!)
+const classStore = useClassStore()
+const plan = computed(() => classStore.plan!)
 const method = computed(() => props.own?.method ?? plan.value.method)
 
-const setCategory = (id: string, to: Partial<Category>) => classroom.change('plan', [{ kind: 'category', id, to }])
+const setCategory = (id: string, to: Partial<Category>) => classStore.change('plan', [{ kind: 'category', id, to }])
 const weightOf = (each: { id: string; weight: string }) => props.own?.weights[each.id] ?? each.weight
 
 const weigh = (id: string, weight: string) => weighAll({ [id]: weight })
@@ -22,25 +24,24 @@ const weigh = (id: string, weight: string) => weighAll({ [id]: weight })
 function weighAll(weights: Record<string, string>): void {
   if (!props.own) {
     const wanted = Object.entries(weights).map(([id, weight]): Wanted => ({ kind: 'category', id, to: { weight } }))
-    return void classroom.change('plan', wanted)
+    return void classStore.change('plan', wanted)
   }
   const own = {
     ...plan.value.own,
-    [classroom.periodId!]: { ...props.own, weights: { ...props.own.weights, ...weights } },
+    [classStore.periodId!]: { ...props.own, weights: { ...props.own.weights, ...weights } },
   }
-  classroom.change('plan', [{ kind: 'plan', id: classroom.snapshot!.section.id, to: { own } }])
+  classStore.change('plan', [{ kind: 'plan', id: classStore.snapshot!.section.id, to: { own } }])
 }
 
-const inSum = computed(() => classroom.categories.filter((each) => each.counts && !each.extraCredit))
+const inSum = computed(() => classStore.categories.filter((each) => each.counts && !each.extraCredit))
 const sum = computed(() => inSum.value.reduce((total, each) => total + thousandths(weightOf(each)), 0) / 1000)
 const weighted = computed(() => method.value === 'categories')
 
 /** What each weight comes to now, with today's empty categories left out, of 100. */
 const acting = computed(() => {
-  void classroom.touched
   const filled = new Set(
-    classroom.students.flatMap((student) =>
-      [...(classroom.gradeOfStudent(student.id)?.categories ?? [])].flatMap(([id, result]) => (result ? id : [])),
+    classStore.students.flatMap((student) =>
+      [...(classStore.gradeOfStudent(student.id)?.categories ?? [])].flatMap(([id, result]) => (result ? id : [])),
     ),
   )
   const total = inSum.value.reduce((all, each) => all + (filled.has(each.id) ? Number(weightOf(each)) : 0), 0)
@@ -50,11 +51,10 @@ const acting = computed(() => {
 })
 
 const byPeriod = computed(() => {
-  void classroom.shape
-  const it = classroom.snapshot!
+  const it = classStore.structure!
   return gradingPeriods(it.periods).map((period) => assignmentsIn(it, period))
 })
-const used = (id: string) => classroom.assignments.filter((each) => each.categoryId === id).length
+const used = (id: string) => classStore.assignments.filter((each) => each.categoryId === id).length
 const fullest = (id: string) =>
   Math.max(0, ...byPeriod.value.map((list) => list.filter((each) => each.categoryId === id && each.counts).length))
 
@@ -65,9 +65,9 @@ function mendSum(): void {
 
 /** Puts a category before another, and gives all of them their places anew. */
 function place(id: string, at: number): void {
-  const ids = classroom.categories.map((each) => each.id).filter((each) => each !== id)
+  const ids = classStore.categories.map((each) => each.id).filter((each) => each !== id)
   ids.splice(Math.max(0, Math.min(at, ids.length)), 0, id)
-  classroom.change(
+  classStore.change(
     'plan',
     ids.map((each, index): Wanted => ({ kind: 'category', id: each, to: { place: index + 1 } })),
   )
@@ -80,7 +80,7 @@ function dropOn(id: string): void {
   if (from && from !== id)
     place(
       from,
-      classroom.categories.findIndex((each) => each.id === id),
+      classStore.categories.findIndex((each) => each.id === id),
     )
 }
 
@@ -88,17 +88,17 @@ const removing = ref<string | null>(null)
 const NOWHERE = 'nowhere'
 const movesTo = ref(NOWHERE)
 const orphans = computed(() =>
-  Object.entries(classroom.snapshot!.records.assignment).filter(
+  Object.entries(classStore.snapshot!.records.assignment).filter(
     ([, each]) => !each.removed && each.categoryId === removing.value,
   ),
 )
-const others = computed(() => classroom.categories.filter((each) => each.id !== removing.value))
+const others = computed(() => classStore.categories.filter((each) => each.id !== removing.value))
 function askRemove(id: string): void {
   removing.value = id
   movesTo.value = others.value[0]?.id ?? NOWHERE
 }
 function remove(): void {
-  classroom.change('plan', [
+  classStore.change('plan', [
     { kind: 'category', id: removing.value!, to: { removed: true } },
     ...orphans.value.map(([id]): Wanted => ({
       kind: 'assignment',
@@ -112,7 +112,7 @@ function remove(): void {
 
 <template>
   <div>
-    <table v-if="classroom.categories.length" class="plain">
+    <table v-if="classStore.categories.length" class="plain">
       <thead>
         <tr>
           <th class="grip-col"><span class="visually-hidden">Order</span></th>
@@ -125,7 +125,7 @@ function remove(): void {
           <th class="x-col"><span class="visually-hidden">Rules and deleting</span></th>
         </tr>
       </thead>
-      <tbody v-for="(each, at) in classroom.categories" :key="each.id" :class="{ over: over === each.id }">
+      <tbody v-for="(each, at) in classStore.categories" :key="each.id" :class="{ over: over === each.id }">
         <CategoryRow
           :category="each"
           :weight="weightOf(each)"

@@ -2,19 +2,22 @@
 import type { Plan } from '#core/plan/plan'
 import { saidOfRounding } from '#core/plan/said'
 import { descending } from '#core/scales/grading'
+import { useClassStore } from '~/stores/class'
+import { readers } from '~/composables/useReaders'
+import { counted } from '~/composables/useWords'
 
 /** Scale, rounding and cap. */
 const emit = defineEmits<{ set: [to: Partial<Plan>] }>()
-const classroom = useClassroom()
-const plan = computed(() => classroom.plan!)
-const policy = computed(() => classroom.snapshot!.policy)
-const by = computed(() => classroom.snapshot!.policyBy ?? 'the office')
+const classStore = useClassStore()
+const plan = computed(() => classStore.plan!)
+const policy = computed(() => classStore.snapshot!.policy)
+const by = computed(() => classStore.snapshot!.policyBy ?? 'the office')
 const editing = ref(false)
 
 /** The scales that may be used; the class's own copy stands among them, also when its original has changed. */
 const scales = computed(() => {
   const allowed = policy.value.scaleIds
-  const offered = classroom.snapshot!.scales.filter((each) => allowed === null || allowed.includes(each.id))
+  const offered = classStore.snapshot!.scales.filter((each) => allowed === null || allowed.includes(each.id))
   const present = plan.value.scale
   const known = offered.some((each) => each.id === present.id)
   return [...(known ? [] : [{ ...present, id: present.id ?? 'copy' }]), ...offered].map(({ id, name }) => ({
@@ -23,7 +26,7 @@ const scales = computed(() => {
   }))
 })
 function choose(id: string): void {
-  const found = classroom.snapshot!.scales.find((each) => each.id === id)
+  const found = classStore.snapshot!.scales.find((each) => each.id === id)
   if (found) emit('set', { scale: { id, name: found.name, steps: found.steps } })
 }
 
@@ -44,7 +47,7 @@ const readCap = (text: string) => (text.trim() === '' ? { kept: '' } : readers.p
         <Button
           label="Edit or make a scale"
           severity="secondary"
-          :disabled="!!classroom.pencil"
+          :disabled="!!classStore.pencil"
           @click="editing = true"
         />
         <FixedNote v-if="policy.scaleIds" :by="`${by}: ${counted(policy.scaleIds.length, 'scale')} to choose from`" />

@@ -2,11 +2,13 @@
 import { levelMethods } from '#core/proficiency/settings'
 import type { Plan } from '#core/plan/plan'
 import { methodFits } from '#core/proficiency/methods'
+import { useClassStore } from '~/stores/class'
+import { readers } from '~/composables/useReaders'
 
 /** How proficiency levels are calculated from evidence. */
 const emit = defineEmits<{ set: [to: Partial<Plan>] }>()
-const classroom = useClassroom()
-const settings = computed(() => classroom.plan!.proficiency)
+const classStore = useClassStore()
+const settings = computed(() => classStore.plan!.proficiency)
 const set = (to: Partial<Plan['proficiency']>) => emit('set', { proficiency: { ...settings.value, ...to } })
 
 const words: Record<Plan['proficiency']['method'], string> = {
@@ -21,7 +23,7 @@ const words: Record<Plan['proficiency']['method'], string> = {
 }
 const methods = computed(() =>
   levelMethods
-    .filter((method) => methodFits(method, classroom.snapshot!.proficiencyScale))
+    .filter((method) => methodFits(method, classStore.snapshot!.proficiencyScale))
     .map((value) => ({ value, words: words[value] })),
 )
 const windows = [

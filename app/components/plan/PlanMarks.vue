@@ -1,13 +1,15 @@
 <script setup lang="ts">
 import type { Plan } from '#core/plan/plan'
 import { saidOfMarks } from '#core/plan/said'
+import { useClassStore } from '~/stores/class'
+import { readers } from '~/composables/useReaders'
 
 /** Missing and incomplete work, low grades, and what families see. */
 const emit = defineEmits<{ set: [to: Partial<Plan>] }>()
-const classroom = useClassroom()
-const plan = computed(() => classroom.plan!)
+const classStore = useClassStore()
+const plan = computed(() => classStore.plan!)
 const fixed = computed(() =>
-  classroom.snapshot!.policy.lowLine === null ? null : (classroom.snapshot!.policyBy ?? 'the office'),
+  classStore.snapshot!.policy.lowLine === null ? null : (classStore.snapshot!.policyBy ?? 'the office'),
 )
 
 type Missing = 'zero' | 'percent' | 'nothing'

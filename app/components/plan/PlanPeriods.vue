@@ -4,16 +4,17 @@ import type { Plan } from '#core/plan/plan'
 import { childrenOf, type Period } from '#core/calendar/periods'
 import { compositionOf, fixedWeights } from '#core/plan/rules'
 import { saidOfCoursePoints, saidOfParent } from '#core/plan/said'
+import { useClassStore } from '~/stores/class'
+import { readers } from '~/composables/useReaders'
 
 /** How longer periods are made, and the points that a course level adds. */
 const emit = defineEmits<{ set: [to: Partial<Plan>] }>()
-const classroom = useClassroom()
-const plan = computed(() => classroom.plan!)
-const by = computed(() => classroom.snapshot!.policyBy ?? 'the office')
+const classStore = useClassStore()
+const plan = computed(() => classStore.plan!)
+const by = computed(() => classStore.snapshot!.policyBy ?? 'the office')
 
 const parents = computed(() => {
-  void classroom.shape
-  const it = classroom.snapshot!
+  const it = classStore.structure!
   return it.periods
     .filter((period) => childrenOf(it.periods, period.id).length > 0)
     .sort((a, b) => a.lastDay.localeCompare(b.lastDay) || b.firstDay.localeCompare(a.firstDay))
@@ -42,10 +43,7 @@ function togglePeriod(id: string): void {
     : [...coursePoints.periodIds, id]
   emit('set', { coursePoints: { ...coursePoints, periodIds } })
 }
-const saidOfPoints = computed(() => {
-  void classroom.shape
-  return saidOfCoursePoints(classroom.snapshot!)
-})
+const saidOfPoints = computed(() => saidOfCoursePoints(classStore.structure!))
 </script>
 
 <template>
@@ -100,7 +98,7 @@ const saidOfPoints = computed(() => {
         />
         <span class="soft">points added to</span>
         <button
-          v-for="each in classroom.snapshot!.periods"
+          v-for="each in classStore.snapshot!.periods"
           :key="each.id"
           type="button"
           class="toggle"

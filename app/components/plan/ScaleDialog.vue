@@ -4,14 +4,19 @@ import { same } from '#core/same'
 import type { Wanted } from '#core/wanted'
 import { scaleFaults } from '#core/scales/faults'
 import type { ScaleStep } from '#core/scales/grading'
+import { useClassStore } from '~/stores/class'
+import { useDeed } from '~/composables/useDeed'
+import { readers } from '~/composables/useReaders'
+import { type ScaleDraft, draftOf, stepsOf } from '~/composables/useScaleDraft'
+import { counted } from '~/composables/useWords'
 
 /** Scales: look at one, change one of your own, or make one. Changing one that is in use says which classes it touches. */
 const emit = defineEmits<{ close: [] }>()
-const classroom = useClassroom()
+const classStore = useClassStore()
 const { plans, problem, busy, load, perform } = useDeed()
 await load()
 
-const chosen = ref(classroom.plan!.scale.id ?? '')
+const chosen = ref(classStore.plan!.scale.id ?? '')
 const draft = ref<ScaleDraft>(draftFor(chosen.value))
 const tried = ref(false)
 
@@ -20,7 +25,7 @@ const original = computed(() => scales.value.find((each) => each.id === draft.va
 const mine = computed(() => draft.value.id === null || original.value?.owner === 'mine')
 
 function draftFor(id: string): ScaleDraft {
-  return draftOf(plans.value?.scales.find((each) => each.id === id) ?? classroom.plan!.scale)
+  return draftOf(plans.value?.scales.find((each) => each.id === id) ?? classStore.plan!.scale)
 }
 function look(id: string): void {
   chosen.value = id
@@ -56,7 +61,7 @@ async function keep(): Promise<void> {
   const id = draft.value.id ?? newId
   const kept = { name: draft.value.name.trim(), steps: steps.value }
   const copyOf = { id, ...kept }
-  const here = classroom.snapshot!.section.id
+  const here = classStore.snapshot!.section.id
   const touched = plans.value.classes.filter((each) =>
     draft.value.id === null ? each.id === here : users.value.includes(each),
   )
@@ -73,7 +78,7 @@ async function keep(): Promise<void> {
     })),
   ])
   if (!done) return
-  await classroom.open(here, classroom.periodId)
+  await classStore.open(here, classStore.periodId)
   emit('close')
 }
 const pick = ({ name, steps: own }: { name: string; steps: ScaleStep[] }) => ({ name, steps: own })

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { ScaleFault } from '#core/scales/faults'
+import type { ScaleDraft } from '~/composables/useScaleDraft'
 
 /** The steps of a scale, to look at or to change, with what is wrong with them. */
 const props = defineProps<{ mine: boolean; faults: ScaleFault[] }>()

@@ -12,6 +12,7 @@ import type {
   SheetColumn,
   SheetRow,
 } from '~/sheet/types'
+import { useTurns } from '~/composables/useTurns'
 
 /** Widths and heights in pixels; the controller places its boxes by them. */
 const NAME = 168

@@ -1,16 +1,17 @@
 <script setup lang="ts">
 import { familyView } from '#core/families/view'
 import { fullName, type Student } from '#core/section'
+import { useClassStore } from '~/stores/class'
+import { usePerson } from '~/stores/person'
+import { shortDay } from '~/composables/useWords'
 
 /** Exactly what a family sees of a student; beside it, for the teacher alone, what it does not see and why. */
 const props = defineProps<{ student: Student }>()
-const classroom = useClassroom()
+const classStore = useClassStore()
 const { today } = storeToRefs(usePerson())
 
 const view = computed(() => {
-  void classroom.rowOf(props.student.id).value
-  void classroom.shape
-  return familyView(classroom.snapshot!, props.student, classroom.period!, today.value)
+  return familyView(classStore.about(props.student.id), props.student, classStore.period!, today.value)
 })
 </script>
 
@@ -18,7 +19,7 @@ const view = computed(() => {
   <div class="family">
     <section class="card" aria-label="What the family sees">
       <h3>{{ fullName(student) }}</h3>
-      <p class="soft">{{ classroom.snapshot!.section.title }}, {{ classroom.period?.title }}</p>
+      <p class="soft">{{ classStore.snapshot!.section.title }}, {{ classStore.period?.title }}</p>
       <p v-for="grade in view.grades" :key="grade.title">
         {{ grade.title }}: <b>{{ [grade.percent && `${grade.percent} %`, grade.label].filter(Boolean).join(', ') }}</b>
         <small v-if="grade.unadjusted" class="soft">

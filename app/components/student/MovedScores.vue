@@ -2,21 +2,23 @@
 import { movedScores } from '#core/roster/moved-scores'
 import { fullName, type ClassSnapshot, type Student } from '#core/section'
 import { classResponse, moversResponse, type Mover } from '#shared/class'
+import { useClassStore } from '~/stores/class'
+import { ApiProblem, ask } from '~/composables/useApi'
+import { shortDay, counted } from '~/composables/useWords'
 
 /** Brings a student's scores over from another class of the course that they were in. */
 const props = defineProps<{ student: Student }>()
-const classroom = useClassroom()
+const classStore = useClassStore()
 
 const movers = ref<Mover[]>([])
 const from = shallowRef<{ mover: Mover; snapshot: ClassSnapshot } | null>(null)
 const problem = ref('')
-const here = classroom.snapshot!.section.id
+const here = classStore.snapshot!.section.id
 movers.value = await ask(`/api/classes/${here}/movers`, moversResponse).catch(() => [])
 
 const own = computed(() => movers.value.filter((each) => each.studentId === props.student.id))
 const moved = computed(() => {
-  void classroom.rowOf(props.student.id).value
-  return from.value && movedScores(from.value.snapshot, classroom.snapshot!, props.student.id)
+  return from.value && movedScores(from.value.snapshot, classStore.about(props.student.id), props.student.id)
 })
 
 async function look(mover: Mover): Promise<void> {
@@ -30,7 +32,7 @@ async function look(mover: Mover): Promise<void> {
   }
 }
 function bring(): void {
-  classroom.change('move scores', moved.value!.wanted)
+  classStore.change('move scores', moved.value!.wanted)
   from.value = null
 }
 </script>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { CategoryScale, Chart, LinearScale, LineController, LineElement, PointElement, Tooltip } from 'chart.js'
 import type { TrendPoint } from '#core/grading/trend'
+import { shortDay } from '~/composables/useWords'
 
 /** A grade over the due dates of a period. */
 const props = defineProps<{ points: TrendPoint[] }>()

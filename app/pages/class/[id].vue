@@ -1,12 +1,18 @@
 <script setup lang="ts">
+import { useClassStore } from '~/stores/class'
+import { useToday } from '~/stores/today'
+import { ApiProblem } from '~/composables/useApi'
+import { useFinding } from '~/composables/useFinding'
+import { useNews } from '~/composables/useNews'
+import { useStepKeys } from '~/composables/useStepKeys'
 definePageMeta({ margin: true, key: (route) => `class-${String(route.params.id)}` })
 
 const route = useRoute()
-const classroom = useClassroom()
+const classStore = useClassStore()
 const problem = ref('')
 const id = computed(() => String(route.params.id))
 
-useHead({ title: () => `${classroom.snapshot?.section.title ?? 'Class'} · Yukata` })
+useHead({ title: () => `${classStore.snapshot?.section.title ?? 'Class'} · Yukata` })
 
 const views = [
   ['', 'Gradebook'],
@@ -16,13 +22,13 @@ const views = [
 ] as const
 
 const finding = useFinding()
-const ready = computed(() => classroom.snapshot?.section.id === id.value)
-useNews(() => (ready.value ? [classroom] : []))
+const ready = computed(() => classStore.snapshot?.section.id === id.value)
+useNews(() => (ready.value ? [classStore] : []))
 
 async function open(): Promise<void> {
   problem.value = ''
   try {
-    await classroom.open(id.value, route.query.period ? String(route.query.period) : null)
+    await classStore.open(id.value, route.query.period ? String(route.query.period) : null)
   } catch (error) {
     if (!(error instanceof ApiProblem)) throw error
     problem.value = error.message
@@ -34,12 +40,12 @@ await open()
 onBeforeRouteUpdate((to) => mayLeave(to.params.id === route.params.id))
 onBeforeRouteLeave(() => mayLeave(false))
 function mayLeave(stays: boolean): boolean {
-  if (stays || !classroom.pencil) return true
-  classroom.notices.push('Keep what is in pencil, or rub it out, before you leave the class.')
+  if (stays || !classStore.pencil) return true
+  classStore.notices.push('Keep what is in pencil, or rub it out, before you leave the class.')
   return false
 }
 useEventListener('beforeunload', (event: BeforeUnloadEvent) => {
-  if (classroom.pencil && classroom.penciled().length) event.preventDefault()
+  if (classStore.pencil && classStore.penciled().length) event.preventDefault()
 })
 
 /** The address holds the period, so that a page can be bookmarked and gone back to. */
@@ -48,12 +54,12 @@ function look(periodId: string): Promise<unknown> {
 }
 watch(
   () => route.query.period,
-  (wanted) => wanted !== classroom.periodId && classroom.look(wanted ? String(wanted) : null),
+  (wanted) => wanted !== classStore.periodId && classStore.look(wanted ? String(wanted) : null),
 )
 
 const query = computed(() => (route.query.period ? { period: route.query.period } : {}))
 
-useStepKeys(classroom)
+useStepKeys(classStore)
 // What changed here is news for the day column.
 onBeforeUnmount(
   () =>
@@ -66,7 +72,7 @@ onBeforeUnmount(
 <template>
   <main id="work" class="class">
     <header class="top">
-      <h1>{{ classroom.snapshot?.section.title }}</h1>
+      <h1>{{ classStore.snapshot?.section.title }}</h1>
       <nav class="tabs" aria-label="Views of the class">
         <NuxtLink
           v-for="[path, title] in views"
@@ -84,7 +90,7 @@ onBeforeUnmount(
           title="History: everything that was done in this class"
           ><i class="pi pi-history" aria-hidden="true" /><span class="visually-hidden">History</span></NuxtLink
         >
-        <StepButtons :steps="classroom.steps" @undo="classroom.undo()" @redo="classroom.redo()" />
+        <StepButtons :steps="classStore.steps" @undo="classStore.undo()" @redo="classStore.redo()" />
       </div>
     </header>
     <Message v-if="problem" severity="error" class="problem">
@@ -97,7 +103,7 @@ onBeforeUnmount(
     />
     <PencilBar v-if="ready" />
     <NuxtPage v-if="ready" />
-    <NoticeList :classes="[classroom]" />
+    <NoticeList :classes="[classStore]" />
   </main>
 </template>
 

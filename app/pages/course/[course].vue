@@ -1,6 +1,12 @@
 <script setup lang="ts">
-import { useRoom } from '~/stores/classroom'
+import { useClassBeside } from '~/stores/class'
 import { useStepping } from '~/stores/stepping'
+import { useToday } from '~/stores/today'
+import { ApiProblem } from '~/composables/useApi'
+import { useBook } from '~/composables/useBook'
+import { useNews } from '~/composables/useNews'
+import { useSheetView } from '~/composables/useSheetView'
+import { useStepKeys } from '~/composables/useStepKeys'
 
 /** All classes of one course as one sheet, for the stack that holds them all. */
 definePageMeta({ margin: true, key: (route) => `course-${String(route.params.course)}` })
@@ -10,7 +16,7 @@ const today = useToday()
 if (!today.classes) await today.load()
 const classes = (today.classes ?? []).filter((each) => each.courseId === route.params.course)
 const problem = ref('')
-const rooms = classes.map((each) => useRoom(each.id))
+const rooms = classes.map((each) => useClassBeside(each.id))
 const wanted = () => (route.query.period ? String(route.query.period) : null)
 await Promise.all(rooms.map((room, at) => room.open(classes[at]!.id, wanted()))).catch((error: unknown) => {
   if (!(error instanceof ApiProblem)) throw error
@@ -53,12 +59,12 @@ useHead({ title: () => `${classes[0]?.course ?? 'Course'} · Yukata` })
     </header>
     <Message v-if="problem" severity="error">{{ problem }}</Message>
     <template v-if="lead">
-      <RoomScope :room="lead">
+      <ClassScope :room="lead">
         <YearStrip
           @look="(period) => navigateTo({ query: { period } })"
           @assignment="(edit) => navigateTo({ query: { ...route.query, edit } })"
         />
-      </RoomScope>
+      </ClassScope>
       <ScoreBook :book="book" :as-one="steps.asOne" />
       <NoticeList :classes="open" />
     </template>

@@ -1,6 +1,9 @@
 <script setup lang="ts">
 import { z } from 'zod'
 import { compareResponse, pushResponse, runResponse } from '#shared/exchange'
+import { useToday } from '~/stores/today'
+import { ApiProblem, ask } from '~/composables/useApi'
+import { shortDay, counted } from '~/composables/useWords'
 
 const route = useRoute()
 const today = useToday()

@@ -1,6 +1,11 @@
 <script setup lang="ts">
 import type { z } from 'zod'
 import { runsResponse } from '#shared/exchange'
+import { usePerson } from '~/stores/person'
+import { useToday } from '~/stores/today'
+import { ApiProblem, ask } from '~/composables/useApi'
+import { useRosterRun } from '~/composables/useRosterRun'
+import { shortInstant } from '~/composables/useWords'
 
 const today = useToday()
 const { person } = storeToRefs(usePerson())

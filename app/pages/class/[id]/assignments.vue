@@ -7,21 +7,21 @@ import { appearing } from '#core/families/view'
 import { saidOfVisibility, saidOfCounting } from '#core/plan/said'
 import { assignmentsOf, type Listed } from '#core/plan/rules'
 import { bulkTo, bulkWords, type BulkDeed } from '~/sheet/bulk'
+import { useClassStore } from '~/stores/class'
+import { usePerson } from '~/stores/person'
+import { shortDay, counted } from '~/composables/useWords'
 
 /** All assignments of the class in a list, many of them changed at once; and what families will see when. */
 const route = useRoute()
 const router = useRouter()
-const classroom = useClassroom()
+const classStore = useClassStore()
 const { today } = storeToRefs(usePerson())
 
 const everything = computed(() => route.query.all === '1')
-const all = computed(() => {
-  void classroom.shape
-  return assignmentsOf(classroom.snapshot!)
-})
-const shown = computed(() => (everything.value ? all.value : classroom.assignments))
+const all = computed(() => assignmentsOf(classStore.structure!))
+const shown = computed(() => (everything.value ? all.value : classStore.assignments))
 /** Work that the period does not hold, so that nothing ever vanishes. */
-const homeless = computed(() => all.value.filter((each) => !periodOf(classroom.periods, each.dueOn)))
+const homeless = computed(() => all.value.filter((each) => !periodOf(classStore.periods, each.dueOn)))
 const listed = computed(() => (everything.value ? shown.value : [...shown.value, ...homeless.value]))
 
 const chosen = ref(new Set<string>())
@@ -53,11 +53,11 @@ const pick = ref('')
 const yes = ref('yes')
 watch(doing, () => ([text.value, pick.value, yes.value] = ['', '', 'yes']))
 
-const { standards } = classroom.snapshot!
+const { standards } = classStore.snapshot!
 const picks = computed(() =>
   doing.value === 'category'
     ? [
-        ...classroom.categories.map((each) => ({ value: each.id, words: each.name })),
+        ...classStore.categories.map((each) => ({ value: each.id, words: each.name })),
         { value: 'none', words: 'No category' },
       ]
     : doing.value === 'standard'
@@ -107,7 +107,7 @@ const deed = computed<BulkDeed | null>(() => {
       return { do: 'delete' }
   }
 })
-const names = computed(() => ({ categories: classroom.categories, standards }))
+const names = computed(() => ({ categories: classStore.categories, standards }))
 /** Before and after of each that would change; and what the new date means. */
 const outcome = computed(() => {
   const found: { lines: { each: Listed<Assignment>; to: Partial<Assignment>; after: string }[]; refused: string } = {
@@ -119,9 +119,9 @@ const outcome = computed(() => {
     if (!chosen.value.has(each.id)) continue
     const to = bulkTo(each, deed.value)
     if ('refused' in to) found.refused = to.refused
-    else if (changeTo(classroom.snapshot!.records, 'assignment', each.id, to)) {
+    else if (changeTo(classStore.snapshot!.records, 'assignment', each.id, to)) {
       const next = { ...each, ...to }
-      const period = periodOf(classroom.periods, next.dueOn)
+      const period = periodOf(classStore.periods, next.dueOn)
       const moved = 'dueOn' in to ? `, in ${period?.title ?? 'no grading period: it counts nowhere'}` : ''
       found.lines.push({ each, to, after: bulkWords(next, deed.value, names.value) + moved })
     }
@@ -129,7 +129,7 @@ const outcome = computed(() => {
   return found
 })
 function perform(): void {
-  classroom.change(
+  classStore.change(
     'assignment',
     outcome.value.lines.map(({ each, to }) => ({ kind: 'assignment', id: each.id, to })),
   )
@@ -142,7 +142,7 @@ function move(each: Listed<Assignment>, by: number): void {
   const to = at + by
   if (to < 0 || to >= order.length) return
   ;[order[at], order[to]] = [order[to]!, order[at]!]
-  classroom.change(
+  classStore.change(
     'assignment',
     order.map(({ id }, place) => ({ kind: 'assignment', id, to: { place } })),
   )
@@ -152,7 +152,7 @@ const calendar = computed(() => appearing(all.value, today.value))
 const never = computed(() => all.value.filter((each) => each.visibility.from === 'never'))
 const unreleased = computed(() => all.value.filter((each) => !each.released && each.visibility.from !== 'never'))
 const edit = (id: string) =>
-  navigateTo({ path: `/class/${classroom.snapshot!.section.id}`, query: { ...periodQuery.value, edit: id } })
+  navigateTo({ path: `/class/${classStore.snapshot!.section.id}`, query: { ...periodQuery.value, edit: id } })
 const periodQuery = computed(() => (route.query.period ? { period: String(route.query.period) } : {}))
 const toggleAll = () => navigateTo({ query: { ...route.query, all: everything.value ? undefined : '1' } })
 </script>
@@ -197,10 +197,10 @@ const toggleAll = () => navigateTo({ query: { ...route.query, all: everything.va
                 [saidOfCounting(each), each.hidden && 'put away', each.linkId && 'linked'].filter(Boolean).join(', ')
               }}</small>
             </th>
-            <td>{{ classroom.categories.find((one) => one.id === each.categoryId)?.name ?? 'none' }}</td>
-            <td :class="{ warn: !periodOf(classroom.periods, each.dueOn) }">
+            <td>{{ classStore.categories.find((one) => one.id === each.categoryId)?.name ?? 'none' }}</td>
+            <td :class="{ warn: !periodOf(classStore.periods, each.dueOn) }">
               {{ shortDay(each.dueOn)
-              }}<template v-if="!periodOf(classroom.periods, each.dueOn)">, in no period</template>
+              }}<template v-if="!periodOf(classStore.periods, each.dueOn)">, in no period</template>
             </td>
             <td class="number">{{ each.points }}</td>
             <td class="number">{{ each.multiplier === '1' ? '' : `×${each.multiplier}` }}</td>
@@ -221,7 +221,7 @@ const toggleAll = () => navigateTo({ query: { ...route.query, all: everything.va
           </tr>
         </tbody>
       </table>
-      <p v-if="!listed.length" class="soft none">No work in {{ classroom.period?.title }} yet.</p>
+      <p v-if="!listed.length" class="soft none">No work in {{ classStore.period?.title }} yet.</p>
     </div>
     <MarginPanel>
       <template v-if="chosen.size">

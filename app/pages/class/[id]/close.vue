@@ -1,9 +1,12 @@
 <script setup lang="ts">
 import { jointId } from '#core/kind'
 import { joined, resolve } from '#core/remarks/bank'
+import { useClassStore } from '~/stores/class'
+import { useClosing } from '~/composables/useClosing'
+import { shortDay, counted } from '~/composables/useWords'
 
 const route = useRoute()
-const classroom = useClassroom()
+const classStore = useClassStore()
 const { lines, unscored, written, overridden, toLookAt, declared, departed, begun } = useClosing()
 
 const chosenId = ref(String(route.query.student ?? lines.value[0]?.student.id ?? ''))
@@ -24,8 +27,8 @@ watch(chosenId, (id) => {
 })
 
 function write(studentId: string, text: string, sitting?: string): void {
-  const id = jointId(studentId, classroom.period!.id)
-  classroom.change('remark', [{ kind: 'remark', id, to: { text } }], sitting ? { sitting } : {})
+  const id = jointId(studentId, classStore.period!.id)
+  classStore.change('remark', [{ kind: 'remark', id, to: { text } }], sitting ? { sitting } : {})
 }
 
 function insert(text: string): void {
@@ -43,8 +46,8 @@ function next(): void {
 }
 
 function declare(wanted: boolean): void {
-  const id = classroom.period!.id
-  classroom.change(wanted ? 'declare' : 'reopen', [
+  const id = classStore.period!.id
+  classStore.change(wanted ? 'declare' : 'reopen', [
     { kind: 'declaration', id, to: { declared: wanted, reason: reason.value.trim() } },
   ])
   asking.value = null
@@ -52,7 +55,7 @@ function declare(wanted: boolean): void {
 }
 
 const longer = computed(() =>
-  classroom.lineage.map(({ id, title }) => ({ value: id as string | null, words: title, says: `Close ${title}` })),
+  classStore.lineage.map(({ id, title }) => ({ value: id as string | null, words: title, says: `Close ${title}` })),
 )
 
 /** The same count as on every page, and apart from it what is not due yet and what leavers left. */
@@ -83,7 +86,7 @@ const steps = computed(() => [
   },
   {
     title: 'Declared',
-    words: declared.value ? 'complete' : `ends ${shortDay(classroom.period!.lastDay)}`,
+    words: declared.value ? 'complete' : `ends ${shortDay(classStore.period!.lastDay)}`,
     state: declared.value ? 'ok' : '',
   },
 ])
@@ -94,22 +97,22 @@ const left = computed(() => [
   ...(toLookAt.value ? [`${counted(toLookAt.value, 'remark')} to look at`] : []),
 ])
 const cardsPath = (student?: string) =>
-  `/api/classes/${classroom.snapshot!.section.id}/report-cards?period=${classroom.period!.id}${student ? `&student=${student}` : ''}`
+  `/api/classes/${classStore.snapshot!.section.id}/report-cards?period=${classStore.period!.id}${student ? `&student=${student}` : ''}`
 </script>
 
 <template>
-  <div v-if="classroom.period" class="view">
+  <div v-if="classStore.period" class="view">
     <ol class="steps">
       <li v-for="step in steps" :key="step.title" :class="step.state">
         <b>{{ step.title }}</b><small>{{ step.words }}</small>
       </li>
     </ol>
     <div class="tools">
-      <span v-if="classroom.lineage.length === 1" class="soft">{{ classroom.period.title }}</span>
+      <span v-if="classStore.lineage.length === 1" class="soft">{{ classStore.period.title }}</span>
       <ToggleRow
         v-else
         label="Period"
-        :value="classroom.periodId"
+        :value="classStore.periodId"
         :options="longer"
         @choose="navigateTo({ query: { period: $event } })"
       />
@@ -127,14 +130,14 @@ const cardsPath = (student?: string) =>
         <thead>
           <tr>
             <th scope="col" class="who">Student</th>
-            <th scope="col" class="number grade">{{ classroom.period.title }}</th>
+            <th scope="col" class="number grade">{{ classStore.period.title }}</th>
             <th scope="col">Remark</th>
           </tr>
         </thead>
         <tbody>
           <CloseRow
             v-for="line in shown"
-            :key="jointId(classroom.period.id, line.student.id)"
+            :key="jointId(classStore.period.id, line.student.id)"
             :line="line"
             :chosen="line.student.id === chosen?.student.id"
             @choose="chosenId = line.student.id"
@@ -143,25 +146,25 @@ const cardsPath = (student?: string) =>
         </tbody>
       </table>
       <section v-else class="empty">
-        <h2>No students in {{ classroom.period.title }}</h2>
+        <h2>No students in {{ classStore.period.title }}</h2>
         <p>Nobody is enrolled in this class then, so there is nothing to close.</p>
       </section>
     </div>
     <div class="act">
       <template v-if="declared">
-        <span class="sealed"><i aria-hidden="true" />{{ classroom.period.title }} is declared complete</span>
+        <span class="sealed"><i aria-hidden="true" />{{ classStore.period.title }} is declared complete</span>
         <Button label="Reopen" severity="secondary" @click="asking = 'reopen'" />
       </template>
       <template v-else>
         <span class="soft">{{
           !begun
-            ? `Begins ${shortDay(classroom.period.firstDay)}`
+            ? `Begins ${shortDay(classStore.period.firstDay)}`
             : left.length
               ? `Left: ${left.join(', ')}`
               : 'Nothing is left'
         }}</span>
         <button type="button" class="seal" :disabled="!lines.length || !begun" @click="asking = 'declare'">
-          Declare {{ classroom.period.title }}
+          Declare {{ classStore.period.title }}
         </button>
       </template>
     </div>
@@ -169,7 +172,7 @@ const cardsPath = (student?: string) =>
       :visible="asking !== null"
       modal
       :header="
-        asking === 'reopen' ? `Reopen ${classroom.period.title}?` : `Declare ${classroom.period.title} complete?`
+        asking === 'reopen' ? `Reopen ${classStore.period.title}?` : `Declare ${classStore.period.title} complete?`
       "
       :style="{ width: '32rem' }"
       @update:visible="asking = null"
@@ -191,7 +194,7 @@ const cardsPath = (student?: string) =>
     <MarginPanel>
       <CloseMargin
         v-if="chosen"
-        :key="jointId(classroom.period.id, chosen.student.id)"
+        :key="jointId(classStore.period.id, chosen.student.id)"
         :line="chosen"
         :cards-path="cardsPath(chosen.student.id)"
         @insert="insert"

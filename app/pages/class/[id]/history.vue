@@ -6,11 +6,15 @@ import { assignmentsOf } from '#core/plan/rules'
 import { rosterName, type ClassSnapshot } from '#core/section'
 import { classResponse } from '#shared/class'
 import { classHistoryResponse, type ClassAct } from '#shared/history'
+import { useClassStore } from '~/stores/class'
+import { usePerson } from '~/stores/person'
+import { ApiProblem, ask } from '~/composables/useApi'
+import { shortDay, shortInstant, counted, capital } from '~/composables/useWords'
 
 /** Everything that was done in the class, newest first; and grades as they were on a day. */
 const route = useRoute()
 const router = useRouter()
-const classroom = useClassroom()
+const classStore = useClassStore()
 const { person } = storeToRefs(usePerson())
 const FIRST_CHANGES = 3
 
@@ -46,7 +50,7 @@ async function read(before?: number): Promise<void> {
   }
   const query = Object.fromEntries(Object.entries(wanted).filter(([, value]) => value !== ''))
   try {
-    const found = (await ask(`/api/classes/${classroom.snapshot!.section.id}/acts`, classHistoryResponse, {
+    const found = (await ask(`/api/classes/${classStore.snapshot!.section.id}/acts`, classHistoryResponse, {
       query,
     })) as ClassAct[]
     acts.value = before === undefined ? found : [...acts.value, ...found]
@@ -57,12 +61,12 @@ async function read(before?: number): Promise<void> {
     problem.value = error.message
   }
 }
-watch([student, assignment, act, from, until, mine, () => classroom.seq], () => void read(), { immediate: true })
+watch([student, assignment, act, from, until, mine, () => classStore.seq], () => void read(), { immediate: true })
 
 const entries = computed(() =>
   acts.value.map((each) => ({
     ...each,
-    lines: (each.changes as Change[]).map((change) => changeTold(classroom.snapshot!, change)),
+    lines: (each.changes as Change[]).map((change) => changeTold(classStore.snapshot!, change)),
   })),
 )
 const heading = (lines: readonly { of: string }[]) =>
@@ -77,7 +81,7 @@ const undone = computed(() => {
 const mayTakeBack = (each: ClassAct) =>
   each.byId === person.value?.id && !['undo', 'redo', 'load'].includes(each.kind) && !undone.value.has(each.id)
 function takeBack(each: ClassAct): void {
-  classroom.takeBack(each.id, each.changes as Change[])
+  classStore.takeBack(each.id, each.changes as Change[])
 }
 
 // ---- Grades as of a day ----
@@ -91,7 +95,7 @@ watch(
     if (!wanted) return
     try {
       past.value = markRaw(
-        await ask(`/api/classes/${classroom.snapshot!.section.id}/as-of`, classResponse, { query: { day: wanted } }),
+        await ask(`/api/classes/${classStore.snapshot!.section.id}/as-of`, classResponse, { query: { day: wanted } }),
       )
     } catch (error) {
       if (!(error instanceof ApiProblem)) throw error
@@ -101,17 +105,16 @@ watch(
   { immediate: true },
 )
 const compared = computed(() => {
-  const { period } = classroom
+  const { period } = classStore
   if (!past.value || !period) return []
-  void classroom.touched
   const grades = new Grades(past.value)
   const shown = (grade: { percent: string; label: string } | null | undefined) =>
     grade ? `${grade.percent} ${grade.label}` : 'none'
-  return classroom.students.map((each) => ({
+  return classStore.students.map((each) => ({
     id: each.id,
     name: rosterName(each),
     then: shown(grades.of(each.id, period.id).effective),
-    now: shown(classroom.gradeOfStudent(each.id)?.effective),
+    now: shown(classStore.gradeOfStudent(each.id)?.effective),
   }))
 })
 const moved = computed(() => compared.value.filter((each) => each.then !== each.now).length)
@@ -124,13 +127,13 @@ const kinds = actKinds.filter((kind) => kind !== 'load' && kind !== 'policy' && 
       <Button label="Back" severity="secondary" @click="router.back()" />
       <select v-model="student" class="chip" aria-label="Student">
         <option value="">All students</option>
-        <option v-for="each in classroom.snapshot!.students" :key="each.id" :value="each.id">
+        <option v-for="each in classStore.snapshot!.students" :key="each.id" :value="each.id">
           {{ rosterName(each) }}
         </option>
       </select>
       <select v-model="assignment" class="chip" aria-label="Assignment">
         <option value="">All assignments</option>
-        <option v-for="each in assignmentsOf(classroom.snapshot!)" :key="each.id" :value="each.id">
+        <option v-for="each in assignmentsOf(classStore.snapshot!)" :key="each.id" :value="each.id">
           {{ each.name }}
         </option>
       </select>
@@ -182,7 +185,7 @@ const kinds = actKinds.filter((kind) => kind !== 'load' && kind !== 'policy' && 
       <section class="then" aria-label="Grades as of a day">
         <h3>Grades as of a day</h3>
         <p class="soft small">
-          {{ classroom.period?.title }}, made again from everything done until then. The roster is today's.
+          {{ classStore.period?.title }}, made again from everything done until then. The roster is today's.
         </p>
         <input v-model.lazy="day" type="date" class="field" aria-label="As of" />
         <template v-if="compared.length">

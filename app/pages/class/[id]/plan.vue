@@ -1,40 +1,41 @@
 <script setup lang="ts">
 import { methods, type Plan } from '#core/plan/plan'
 import { saidOfMethod } from '#core/plan/said'
+import { useClassStore } from '~/stores/class'
 
-const classroom = useClassroom()
-const sectionId = computed(() => classroom.snapshot!.section.id)
-const plan = computed(() => classroom.plan!)
+const classStore = useClassStore()
+const sectionId = computed(() => classStore.snapshot!.section.id)
+const plan = computed(() => classStore.plan!)
 const asking = ref<'copy' | 'add' | null>(null)
 
-const setPlan = (to: Partial<Plan>) => classroom.change('plan', [{ kind: 'plan', id: sectionId.value, to }])
+const setPlan = (to: Partial<Plan>) => classStore.change('plan', [{ kind: 'plan', id: sectionId.value, to }])
 
 /** The method and weights that the period looked at has of its own, if it has. */
-const own = computed(() => (classroom.periodId ? (plan.value.own[classroom.periodId] ?? null) : null))
+const own = computed(() => (classStore.periodId ? (plan.value.own[classStore.periodId] ?? null) : null))
 const method = computed(() => own.value?.method ?? plan.value.method)
 function setMethod(wanted: Plan['method']): void {
   if (own.value) setOwn({ ...own.value, method: wanted })
   else setPlan({ method: wanted })
 }
 function setOwn(set: Plan['own'][string] | null): void {
-  const { [classroom.periodId!]: _, ...others } = plan.value.own
-  setPlan({ own: set ? { ...others, [classroom.periodId!]: set } : others })
+  const { [classStore.periodId!]: _, ...others } = plan.value.own
+  setPlan({ own: set ? { ...others, [classStore.periodId!]: set } : others })
 }
 /** Begins with the class's method and weights, or with those that another period has of its own. */
 const beginOwn = (from: string | null) =>
   setOwn(
     (from && plan.value.own[from]) || {
       method: plan.value.method,
-      weights: Object.fromEntries(classroom.categories.map((each) => [each.id, each.weight])),
+      weights: Object.fromEntries(classStore.categories.map((each) => [each.id, each.weight])),
     },
   )
 const others = computed(() =>
-  classroom.snapshot!.periods.filter((each) => each.id !== classroom.periodId && plan.value.own[each.id]),
+  classStore.snapshot!.periods.filter((each) => each.id !== classStore.periodId && plan.value.own[each.id]),
 )
 
 function addCategory(): void {
-  const count = classroom.categories.length
-  const last = classroom.categories.at(-1)
+  const count = classStore.categories.length
+  const last = classStore.categories.at(-1)
   const wanted = {
     name: `Category ${count + 1}`,
     shortName: `Cat ${count + 1}`,
@@ -45,7 +46,7 @@ function addCategory(): void {
   }
   // The first category is the beginning of a plan by weights.
   const changes = [{ kind: 'category' as const, id: crypto.randomUUID(), to: wanted }]
-  classroom.change(
+  classStore.change(
     'plan',
     count ? changes : [...changes, { kind: 'plan' as const, id: sectionId.value, to: { method: 'categories' } }],
   )
@@ -58,13 +59,10 @@ const methodWords: Record<Plan['method'], string> = {
   none: 'no grade',
 }
 const methodOptions = methods.map((value) => ({ value, words: methodWords[value] }))
-const unplanned = computed(() => {
-  void classroom.shape
-  return !(sectionId.value in classroom.snapshot!.records.plan)
-})
+const unplanned = computed(() => !(sectionId.value in classStore.structure!.records.plan))
 const defaultCategories = computed(() => [
   { id: 'ask', name: 'asked for each time' },
-  ...classroom.categories.filter((each) => each.active).map(({ id, name }) => ({ id, name })),
+  ...classStore.categories.filter((each) => each.active).map(({ id, name }) => ({ id, name })),
 ])
 </script>
 
@@ -72,16 +70,16 @@ const defaultCategories = computed(() => [
   <div class="view">
     <div class="tools">
       <Button
-        v-if="!classroom.pencil"
+        v-if="!classStore.pencil"
         label="Take up the pencil"
         severity="secondary"
-        @click="classroom.takePencil()"
+        @click="classStore.takePencil()"
       />
-      <Button label="Copy a plan" severity="secondary" :disabled="!!classroom.pencil" @click="asking = 'copy'" />
+      <Button label="Copy a plan" severity="secondary" :disabled="!!classStore.pencil" @click="asking = 'copy'" />
       <Button
         label="Add a category to several classes"
         severity="secondary"
-        :disabled="!!classroom.pencil"
+        :disabled="!!classStore.pencil"
         @click="asking = 'add'"
       />
       <LooseEndsChip />
@@ -97,12 +95,12 @@ const defaultCategories = computed(() => [
         <p class="soft said">{{ saidOfMethod(method) }}</p>
         <p class="own">
           <template v-if="own"
-            ><b>{{ classroom.period?.title }} has a method and weights of its own</b>, shown here.
+            ><b>{{ classStore.period?.title }} has a method and weights of its own</b>, shown here.
             <button type="button" class="chip" @click="setOwn(null)">Go back to the class's</button></template
           >
-          <template v-else-if="classroom.period">
+          <template v-else-if="classStore.period">
             <button type="button" class="chip" @click="beginOwn(null)">
-              Give {{ classroom.period.title }} a method and weights of its own
+              Give {{ classStore.period.title }} a method and weights of its own
             </button>
             <button v-for="each in others" :key="each.id" type="button" class="chip" @click="beginOwn(each.id)">
               Take those of {{ each.title }}
@@ -117,7 +115,7 @@ const defaultCategories = computed(() => [
           <Button label="Add category" severity="secondary" @click="addCategory" />
         </div>
         <PlanCategories :own="own" />
-        <div v-if="classroom.categories.length" class="pairs next">
+        <div v-if="classStore.categories.length" class="pairs next">
           <span id="new-work" class="term">New work is in</span>
           <Select
             ariaLabelledby="new-work"

@@ -4,9 +4,12 @@ import { calculatedLevel, saidOfOrigin } from '#core/proficiency/level'
 import { levelOf } from '#core/scales/proficiency'
 import { fullName } from '#core/section'
 import type { Selected } from '~/sheet/types'
+import { useClassStore } from '~/stores/class'
+import { useProficiencySheet } from '~/composables/useProficiencySheet'
+import { counted, shortDay, capital } from '~/composables/useWords'
 
 const route = useRoute()
-const classroom = useClassroom()
+const classStore = useClassStore()
 const sheet = useTemplateRef('sheet')
 const active = ref<Selected | null>(null)
 
@@ -28,14 +31,13 @@ watch(
 
 const chosen = computed(() => {
   if (!active.value?.rowId) return null
-  void classroom.rowOf(active.value.rowId).value
-  const student = classroom.students.find((each) => each.id === active.value!.rowId)
+  const student = classStore.students.find((each) => each.id === active.value!.rowId)
   // A computed cell is of a standard alone.
   const isComputed = results.value.some((each) => each.id === active.value!.columnId)
   const [assignmentId, standardId] = isComputed
     ? [null, active.value.columnId]
     : (partsOf(active.value.columnId) as [string, string])
-  const standard = classroom.snapshot!.standards.find((each) => each.id === standardId)
+  const standard = classStore.about(active.value.rowId).standards.find((each) => each.id === standardId)
   if (!student || !standard) return null
   const id = jointId(student.id, active.value.columnId)
   const found = evidence(student.id, standardId)
@@ -43,18 +45,18 @@ const chosen = computed(() => {
     id,
     student,
     standard,
-    assignment: assignmentId === null ? null : classroom.get('assignment', assignmentId),
-    level: classroom.get('evidence', id).level,
+    assignment: assignmentId === null ? null : classStore.get('assignment', assignmentId),
+    level: classStore.get('evidence', id).level,
     evidence: found,
-    calculated: calculatedLevel(classroom.snapshot!, found),
+    calculated: calculatedLevel(classStore.snapshot!, found),
   }
 })
 /** A column by its head: a standard on an assignment. */
 const column = computed(() => {
   if (active.value?.rowId !== null) return null
   const [assignmentId, standardId] = partsOf(active.value.columnId) as [string, string]
-  const standard = classroom.snapshot!.standards.find((each) => each.id === standardId)
-  return standard ? { assignmentId, standard, assignment: classroom.get('assignment', assignmentId) } : null
+  const standard = classStore.snapshot!.standards.find((each) => each.id === standardId)
+  return standard ? { assignmentId, standard, assignment: classStore.get('assignment', assignmentId) } : null
 })
 const methodWords = computed(() => capital(method.value))
 const shortOf = (level: string) => levelOf(scale.value, level)?.short ?? level
@@ -82,19 +84,19 @@ const shortOf = (level: string) => levelOf(scale.value, level)?.short ?? level
       :cells="cells"
       :result="result"
       :footers="[]"
-      :version="classroom.rowOf"
+      :version="classStore.versionOf"
       :actions="actions"
     />
     <section v-else class="empty">
-      <h2>No evidence in {{ classroom.period?.title }} yet</h2>
+      <h2>No evidence in {{ classStore.period?.title }} yet</h2>
       <p>Levels are given for a standard on an assignment. Tag an assignment with the standards that it shows.</p>
       <NuxtLink
         class="button"
         :to="{
           path: `/class/${String(route.params.id)}`,
-          query: { ...route.query, edit: classroom.assignments[0]?.id ?? 'new' },
+          query: { ...route.query, edit: classStore.assignments[0]?.id ?? 'new' },
         }"
-        >{{ classroom.assignments.length ? 'Tag an assignment' : 'Add an assignment' }}</NuxtLink
+        >{{ classStore.assignments.length ? 'Tag an assignment' : 'Add an assignment' }}</NuxtLink
       >
     </section>
     <MarginPanel>
@@ -103,7 +105,7 @@ const shortOf = (level: string) => levelOf(scale.value, level)?.short ?? level
         <p v-if="chosen.assignment" class="soft">
           {{ chosen.assignment.name }}, due {{ shortDay(chosen.assignment.dueOn) }}
         </p>
-        <p v-else class="soft">The level of {{ classroom.period?.title }}</p>
+        <p v-else class="soft">The level of {{ classStore.period?.title }}</p>
         <h3 class="label">{{ chosen.standard.code }}</h3>
         <p>{{ chosen.standard.statement }}</p>
         <div v-if="chosen.assignment" class="levels" role="group" aria-label="Level">

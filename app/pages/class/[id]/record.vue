@@ -2,27 +2,29 @@
 import { saidOfCounting } from '#core/plan/said'
 import { rosterName } from '#core/section'
 import { scoreViews } from '~/sheet/score-view'
+import { useClassStore } from '~/stores/class'
+import { usePerson } from '~/stores/person'
+import { shortDay, counted } from '~/composables/useWords'
 
 /** The record of a class in one period, on pages that print: every score with its marks, and the results. */
 const router = useRouter()
-const classroom = useClassroom()
+const classStore = useClassStore()
 const { today, person } = storeToRefs(usePerson())
 
 /** So many assignments stand side by side on a page that is turned on its side. */
 const ACROSS = 13
 
 const students = computed(() => {
-  void classroom.touched
-  return classroom.students.map((student) => {
-    const views = scoreViews(classroom, student.id)
-    const grade = classroom.gradeOfStudent(student.id)
+  return classStore.students.map((student) => {
+    const views = scoreViews(classStore, student.id)
+    const grade = classStore.gradeOfStudent(student.id)
     return { id: student.id, name: rosterName(student), views, grade }
   })
 })
-const categories = computed(() => (classroom.rules?.categories ?? []).map(({ category }) => category))
+const categories = computed(() => (classStore.rules?.categories ?? []).map(({ category }) => category))
 /** The assignments in as many tables as they need; the results stand in the last, or in one of their own. */
 const parts = computed(() => {
-  const all = classroom.assignments
+  const all = classStore.assignments
   const tables = [...Array(Math.ceil(all.length / ACROSS)).keys()].map((at) => ({
     assignments: all.slice(at * ACROSS, (at + 1) * ACROSS),
     results: false,
@@ -34,7 +36,7 @@ const parts = computed(() => {
   return tables
 })
 const categoryOf = (id: string | null) => categories.value.find((each) => each.id === id)?.name ?? 'no category'
-const declared = computed(() => classroom.get('declaration', classroom.periodId ?? '').declared)
+const declared = computed(() => classStore.get('declaration', classStore.periodId ?? '').declared)
 const print = () => window.print()
 </script>
 
@@ -46,10 +48,10 @@ const print = () => window.print()
       <span class="soft">Your own record: every score, also what families do not see. Notes are not on it.</span>
     </div>
     <div class="paper" tabindex="0" role="region" aria-label="The record">
-      <h2>{{ classroom.period?.title }}</h2>
+      <h2>{{ classStore.period?.title }}</h2>
       <p class="soft">
-        {{ classroom.snapshot!.section.school }}, {{ person?.name }}.
-        {{ shortDay(classroom.period?.firstDay ?? null) }} to {{ shortDay(classroom.period?.lastDay ?? null) }}, as of
+        {{ classStore.snapshot!.section.school }}, {{ person?.name }}.
+        {{ shortDay(classStore.period?.firstDay ?? null) }} to {{ shortDay(classStore.period?.lastDay ?? null) }}, as of
         {{ shortDay(today) }}{{ declared ? ', declared' : '' }}.
       </p>
       <p v-if="students.length === 0" class="soft">No students in this period.</p>
@@ -68,7 +70,7 @@ const print = () => window.print()
             </th>
             <template v-if="part.results">
               <th v-for="each in categories" :key="each.id" scope="col" class="number">{{ each.shortName }}</th>
-              <th scope="col" class="number">{{ classroom.period?.title }}</th>
+              <th scope="col" class="number">{{ classStore.period?.title }}</th>
             </template>
           </tr>
         </thead>
@@ -94,9 +96,9 @@ const print = () => window.print()
         A dash: not in the class on the due date. Raised: above the points possible. In parentheses: dropped by the
         plan.
       </p>
-      <h3 v-if="classroom.assignments.length">Assignments</h3>
+      <h3 v-if="classStore.assignments.length">Assignments</h3>
       <ul>
-        <li v-for="each in classroom.assignments" :key="each.id">
+        <li v-for="each in classStore.assignments" :key="each.id">
           <b>{{ each.shortName }}</b> {{ each.name }}, {{ categoryOf(each.categoryId) }}, due
           {{ shortDay(each.dueOn) }}, {{ each.points }} points{{ each.multiplier === '1' ? '' : ` ×${each.multiplier}`
           }}{{ saidOfCounting(each) && `, ${saidOfCounting(each)}` }}

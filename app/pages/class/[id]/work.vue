@@ -2,32 +2,34 @@
 import { told } from '#core/grading/told'
 import { fullName } from '#core/section'
 import { saidOfMarks, saidOfMethod, saidOfRounding } from '#core/plan/said'
+import { useClassStore } from '~/stores/class'
+import { usePerson } from '~/stores/person'
+import { shortDay, counted } from '~/composables/useWords'
 
 /** The whole work of a grade on a page that prints: of one student, or of the class mean. */
 const route = useRoute()
 const router = useRouter()
-const classroom = useClassroom()
+const classStore = useClassStore()
 
-const student = computed(() => classroom.students.find((each) => each.id === route.query.student) ?? null)
+const student = computed(() => classStore.students.find((each) => each.id === route.query.student) ?? null)
 const lines = computed(() => {
-  const work = student.value && classroom.workOf(student.value.id)
-  return work ? told(classroom.snapshot!, work) : []
+  const work = student.value && classStore.workOf(student.value.id)
+  return work ? told(classStore.snapshot!, work) : []
 })
 /** The class mean is made of these; who is not in it is left out with the reason. */
 const grades = computed(() => {
-  void classroom.touched
-  return classroom.students.map((each) => ({
+  return classStore.students.map((each) => ({
     id: each.id,
     name: fullName(each),
-    grade: classroom.gradeOfStudent(each.id)?.effective ?? null,
+    grade: classStore.gradeOfStudent(each.id)?.effective ?? null,
     there: each.spans.some((span) => span.lastDay === null || span.lastDay >= usePerson().today),
   }))
 })
 const counting = computed(() => grades.value.filter((each) => each.there && each.grade))
 const print = () => window.print()
 const show = (id: string | null) => navigateTo({ query: { ...route.query, student: id ?? undefined } })
-const at = computed(() => classroom.students.findIndex((each) => each.id === student.value?.id))
-const neighbour = (by: number) => classroom.students[at.value + by]
+const at = computed(() => classStore.students.findIndex((each) => each.id === student.value?.id))
+const neighbour = (by: number) => classStore.students[at.value + by]
 </script>
 
 <template>
@@ -43,7 +45,7 @@ const neighbour = (by: number) => classroom.students[at.value + by]
         <button type="button" class="toggle" @click="show(null)">class mean</button>
       </template>
       <button
-        v-for="each in classroom.lineage.slice(1)"
+        v-for="each in classStore.lineage.slice(1)"
         :key="each.id"
         type="button"
         class="toggle"
@@ -55,14 +57,14 @@ const neighbour = (by: number) => classroom.students[at.value + by]
     <div class="paper" tabindex="0" role="region" aria-label="Show work">
       <h2>{{ student ? fullName(student) : 'Class mean' }}</h2>
       <p class="soft">
-        {{ classroom.snapshot!.section.title }}, {{ classroom.period?.title }},
-        {{ shortDay(classroom.period?.firstDay ?? null) }} to {{ shortDay(classroom.period?.lastDay ?? null) }}
+        {{ classStore.snapshot!.section.title }}, {{ classStore.period?.title }},
+        {{ shortDay(classStore.period?.firstDay ?? null) }} to {{ shortDay(classStore.period?.lastDay ?? null) }}
       </p>
       <template v-if="student">
         <WorkLines :lines="lines" class="lines" />
         <p class="soft small rules">
-          {{ saidOfMethod(classroom.rules?.method ?? 'points') }} {{ saidOfMarks(classroom.plan!) }}
-          {{ saidOfRounding(classroom.plan!) }}
+          {{ saidOfMethod(classStore.rules?.method ?? 'points') }} {{ saidOfMarks(classStore.plan!) }}
+          {{ saidOfRounding(classStore.plan!) }}
         </p>
       </template>
       <template v-else>
@@ -80,7 +82,7 @@ const neighbour = (by: number) => classroom.students[at.value + by]
                 <b>Mean of {{ counted(counting.length, 'grade') }}</b>
               </td>
               <td class="number">
-                <b>{{ classroom.mean ?? 'none yet' }}</b>
+                <b>{{ classStore.mean ?? 'none yet' }}</b>
               </td>
               <td class="soft small">of the unrounded grades, rounded once</td>
             </tr>

@@ -8,6 +8,9 @@ import { trendOf } from '#core/grading/trend'
 import { calculatedLevel, evidenceOf, windowOfLevels } from '#core/proficiency/level'
 import { enrolledOn, fullName } from '#core/section'
 import { cellView } from '~/sheet/score-view'
+import { useClassStore } from '~/stores/class'
+import { usePerson } from '~/stores/person'
+import { shortDay, counted } from '~/composables/useWords'
 
 // One page for all students: keys pressed while the next one is coming are heard.
 definePageMeta({ margin: false, key: 'student' })
@@ -15,23 +18,23 @@ definePageMeta({ margin: false, key: 'student' })
 /** One student in this class: every assignment and grade, what is missing, levels, remarks; and the family's view. */
 const route = useRoute()
 const router = useRouter()
-const classroom = useClassroom()
+const classStore = useClassStore()
 const { today } = storeToRefs(usePerson())
 const TrendChart = defineAsyncComponent(() => import('~/components/student/TrendChart.vue'))
 
-const classPath = computed(() => `/class/${classroom.snapshot!.section.id}`)
-const student = computed(() => classroom.snapshot!.students.find((each) => each.id === route.params.student))
+const classPath = computed(() => `/class/${classStore.snapshot!.section.id}`)
+const student = computed(() => classStore.snapshot!.students.find((each) => each.id === route.params.student))
 const asFamily = computed(() => route.query.as === 'family')
 const everything = computed(() => route.query.all === '1')
 
-const at = computed(() => classroom.students.findIndex((each) => each.id === student.value?.id))
-const neighbour = (by: number) => classroom.students[at.value + by]
+const at = computed(() => classStore.students.findIndex((each) => each.id === student.value?.id))
+const neighbour = (by: number) => classStore.students[at.value + by]
 /** Where the last step leads, until it is there: fast hands press again while the next student is still coming. */
 let goal: string | null = null
 async function step(by: number): Promise<void> {
   const { params, query } = router.currentRoute.value
-  const from = classroom.students.findIndex((each) => each.id === (goal ?? params.student))
-  const to = from < 0 ? undefined : classroom.students[from + by]
+  const from = classStore.students.findIndex((each) => each.id === (goal ?? params.student))
+  const to = from < 0 ? undefined : classStore.students[from + by]
   if (!to) return
   goal = to.id
   await navigateTo({ path: `${classPath.value}/student/${to.id}`, query })
@@ -49,13 +52,12 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 /** The assignments of the period, or of the whole year, as they stand for this student. */
 const lines = computed(() => {
   if (!student.value) return []
-  void classroom.rowOf(student.value.id).value
-  void classroom.shape
   const it = student.value
-  const dropped = classroom.droppedOf(it.id)
-  const all = everything.value ? assignmentsOf(classroom.snapshot!) : classroom.assignments
+  const of = classStore.about(it.id)
+  const dropped = classStore.droppedOf(it.id)
+  const all = everything.value ? assignmentsOf(of) : classStore.assignments
   return all.map((each) => {
-    const cell = classroom.get('cell', jointId(it.id, each.id))
+    const cell = classStore.get('cell', jointId(it.id, each.id))
     return {
       ...each,
       view: cellView(cell, each.points),
@@ -68,41 +70,38 @@ const lines = computed(() => {
         ...[saidOfCounting(each)].filter(Boolean),
         ...(each.dueOn && !enrolledOn(it, each.dueOn) ? ['not in the class then'] : []),
       ],
-      category: classroom.categories.find((one) => one.id === each.categoryId)?.name ?? 'No category',
-      period: periodOf(classroom.periods, each.dueOn)?.title ?? 'no period',
+      category: classStore.categories.find((one) => one.id === each.categoryId)?.name ?? 'No category',
+      period: periodOf(classStore.periods, each.dueOn)?.title ?? 'no period',
     }
   })
 })
 const missing = computed(() => lines.value.filter((each) => each.missing))
 const grades = computed(() => {
   if (!student.value) return []
-  void classroom.rowOf(student.value.id).value
-  return classroom.lineage.map((each) => ({
+  return classStore.lineage.map((each) => ({
     id: each.id,
     title: each.title,
-    grade: classroom.gradeOfStudent(student.value!.id, each.id),
+    grade: classStore.gradeOfStudent(student.value!.id, each.id),
   }))
 })
 const trend = computed(() => {
-  if (!student.value || !classroom.period) return []
-  void classroom.rowOf(student.value.id).value
-  return trendOf(classroom.snapshot!, student.value, classroom.period, today.value)
+  if (!student.value || !classStore.period) return []
+  return trendOf(classStore.about(student.value.id), student.value, classStore.period, today.value)
 })
 const levels = computed(() => {
-  if (!student.value || !classroom.period) return []
-  void classroom.rowOf(student.value.id).value
-  const window = windowOfLevels(classroom.snapshot!, classroom.period)
-  return classroom.snapshot!.standards.flatMap((standard) => {
-    const evidence = evidenceOf(classroom.snapshot!, student.value!, standard.id, window)
-    const found = calculatedLevel(classroom.snapshot!, evidence)
+  if (!student.value || !classStore.period) return []
+  const it = classStore.about(student.value.id)
+  const window = windowOfLevels(it, classStore.period)
+  return it.standards.flatMap((standard) => {
+    const evidence = evidenceOf(it, student.value!, standard.id, window)
+    const found = calculatedLevel(it, evidence)
     return evidence.length ? [{ standard, evidence: evidence.length, found }] : []
   })
 })
 const remarks = computed(() => {
   if (!student.value) return []
-  void classroom.rowOf(student.value.id).value
-  return classroom.snapshot!.periods.flatMap((each) => {
-    const { text } = classroom.get('remark', jointId(student.value!.id, each.id))
+  return classStore.snapshot!.periods.flatMap((each) => {
+    const { text } = classStore.get('remark', jointId(student.value!.id, each.id))
     return text ? [{ title: each.title, text }] : []
   })
 })
@@ -130,7 +129,7 @@ const print = () => window.print()
           previous
         </button>
         <button type="button" class="toggle" :disabled="!neighbour(1)" title="Alt + down" @click="step(1)">next</button>
-        <span class="soft">{{ at + 1 }} of {{ classroom.students.length }}</span>
+        <span class="soft">{{ at + 1 }} of {{ classStore.students.length }}</span>
       </span>
       <button type="button" class="toggle" :aria-pressed="asFamily" @click="toggle('as', 'family')">
         As the family sees it
@@ -176,7 +175,7 @@ const print = () => window.print()
           </div>
           <figure v-if="trend.length > 1">
             <figcaption class="soft small">
-              {{ classroom.period?.title }}, once the work due by each day was in
+              {{ classStore.period?.title }}, once the work due by each day was in
             </figcaption>
             <TrendChart :points="trend" />
           </figure>
@@ -217,7 +216,7 @@ const print = () => window.print()
             </tr>
           </tbody>
         </table>
-        <p v-if="!lines.length" class="soft">No work in {{ classroom.period?.title }} yet.</p>
+        <p v-if="!lines.length" class="soft">No work in {{ classStore.period?.title }} yet.</p>
         <template v-if="levels.length">
           <h3>Proficiency</h3>
           <table class="ruled">

@@ -1,0 +1,132 @@
+import { fitted, type Act, type ActKind, type Change } from '#core/acts/act'
+import { changesTo, inverse, judge } from '#core/acts/apply'
+import { refusalIn } from '#core/ground'
+import { SHAPE } from '#core/kinds'
+import type { Wanted } from '#core/wanted'
+import { togetherResponse } from '#shared/class'
+import type { Together } from '#shared/plans'
+import { useDecisions } from '../decisions'
+import { usePerson } from '../person'
+import { useSaving } from '../saving'
+import { useStepping, type SteppedClass, type Stepping } from '../stepping'
+import { useUnread } from '../unread'
+import type { ClassPencil } from './pencil'
+import type { ClassReceiving } from './receiving'
+import type { ClassRecords } from './records'
+import { ApiProblem, ask } from '~/composables/useApi'
+
+type Marks = Pick<Act, 'of' | 'deed' | 'sitting'>
+
+interface Doing {
+  records: ClassRecords
+  pencil: ClassPencil
+  receiving: ClassReceiving
+  say: (notice: string) => void
+}
+
+/** The one way in which a teacher changes a class: as an act, at once here and on its way to the server. */
+export function classDoing({ records, pencil, receiving, say }: Doing) {
+  const saving = useSaving()
+  const decisions = useDecisions()
+  const unread = useUnread()
+  const sectionId = () => records.snapshot.value!.section.id
+
+  /** Changes records as one act, or in pencil; says why where it cannot be. */
+  function change(kind: ActKind, wanted: readonly Wanted[], marks: Pick<Act, 'sitting'> = {}): boolean {
+    const it = records.snapshot.value!
+    const fit = fitted(wanted)
+    const changes = 'fault' in fit ? [] : changesTo(it.records, fit)
+    const refused = 'fault' in fit ? fit.fault : refusalIn(it, changes)
+    if (refused) say(`That cannot be kept: ${refused}`)
+    if (refused || changes.length === 0) return false
+    if (pencil.pencil.value) records.apply(changes)
+    else enact(kind, changes, marks)
+    return true
+  }
+
+  function perform(kind: ActKind, changes: Change[], marks: Marks = {}): Act {
+    const act = { id: crypto.randomUUID(), shape: SHAPE, kind, at: new Date().toISOString(), ...marks, changes } as Act
+    // Written down before anything shows it.
+    saving.save(sectionId(), act)
+    receiving.did(act.id, changes)
+    for (const each of changes) {
+      decisions.end(sectionId(), each.kind, each.id)
+      unread.end(sectionId(), each.kind, each.id)
+    }
+    records.apply(changes)
+    return act
+  }
+
+  /** Does changes of the open class as a step that can be taken back. */
+  function enact(kind: ActKind, changes: Change[], marks: Pick<Act, 'sitting'> = {}): void {
+    const deed = steps.deed()
+    steps.did([{ home: sectionId(), act: perform(kind, changes, { ...marks, ...(deed ? { deed } : {}) }) }])
+  }
+
+  /** Puts the pencil away: what was tried is kept as one act, or rubbed out. */
+  function endPencil(keep: boolean): void {
+    const changes = pencil.away()
+    if (keep && changes.length) enact('pencil', changes)
+  }
+
+  /**
+   * Does one deed on several homes at once, all of it or nothing; what is of the open class shows here. The same deed
+   * sent again, as after a lost answer, is the same deed.
+   *
+   * @throws ApiProblem with what to do
+   */
+  async function together(acts: Together): Promise<void> {
+    if (saving.count) throw new ApiProblem('unsaved', 'Something is still being saved. Try again in a moment.')
+    await sendTogether(acts)
+    steps.did(acts)
+  }
+  async function sendTogether(acts: Together): Promise<void> {
+    const here = acts.find((each) => each.home === records.snapshot.value?.section.id)
+    if (here) receiving.sent(here.act.id)
+    await ask('/api/acts', togetherResponse, {
+      method: 'POST',
+      body: { acts, sentAt: new Date().toISOString(), by: usePerson().actor },
+    })
+    if (here) records.apply(here.act.changes as Change[])
+  }
+
+  /** The changes that still find what they start from; says so where one does not. */
+  function standing(changes: Change[]): Change[] {
+    const kept = changes.filter(
+      (each) => judge(records.peek(each.kind, each.id) as Record<string, unknown>, each).done === 'applied',
+    )
+    if (kept.length < changes.length) say('Some of it was changed since and stays as it is.')
+    return kept
+  }
+
+  const stepped: SteppedClass = { standing, perform }
+  const own = useStepping({
+    classes: () => new Map(records.snapshot.value ? [[sectionId(), stepped]] : []),
+    together: sendTogether,
+    say,
+  })
+  /** What is done here is a step of these: the class's own, or those of several classes that are open together. */
+  let steps: Stepping = own
+  const stepWith = (shared: Stepping | null) => void (steps = shared ?? own)
+  const step = (way: 'undo' | 'redo') => (pencil.pencil.value ? Promise.resolve() : own[way]())
+
+  /** Takes back an act of the person's own, however old, where nobody has changed the same thing since. */
+  function takeBack(of: string, made: readonly Change[]): void {
+    const changes = standing(made.map(inverse).reverse())
+    if (changes.length) perform('undo', changes, { of })
+  }
+
+  return {
+    change,
+    endPencil,
+    together,
+    sendTogether,
+    takeBack,
+    stepped,
+    stepWith,
+    steps: own.counts,
+    loadSteps: own.load,
+    undo: () => step('undo'),
+    redo: () => step('redo'),
+  }
+}

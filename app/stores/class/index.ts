@@ -1,0 +1,134 @@
+import { periodToday } from '#core/calendar/periods'
+import { partsOf } from '#core/kind'
+import type { Kind } from '#core/kinds'
+import type { ClassSnapshot } from '#core/section'
+import { useDecisions } from '../decisions'
+import { usePerson } from '../person'
+import { useSaving } from '../saving'
+import { useUnread } from '../unread'
+import { classDoing } from './doing'
+import { classPencil } from './pencil'
+import { readClass } from './read'
+import { classReceiving } from './receiving'
+import { classRecords } from './records'
+import { classSelectors } from './selectors'
+import { keepDrafts } from '~/composables/useDraft'
+
+/**
+ * The class that is open: its records as plain data, everything shown computed from them on this machine, and the one way
+ * in which they change. Each part is a file beside this one.
+ */
+function classSetup() {
+  const saving = useSaving()
+  const decisions = useDecisions()
+  const unread = useUnread()
+  const notices = ref<string[]>([])
+  /** When the class was read that is shown, where the server could not be asked. */
+  const keptSince = ref<number | null>(null)
+
+  const records = classRecords()
+  const shown = classSelectors(records)
+  const pencil = classPencil(records)
+  const sectionId = () => records.snapshot.value?.section.id
+  const receiving = classReceiving({ sectionId, pencil, reopen })
+  const doing = classDoing({ records, pencil, receiving, say: (notice) => notices.value.push(notice) })
+  onScopeDispose(saving.onAnswer(receiving.receive))
+
+  const conflicts = {
+    find: (kind: Kind, id: string) => decisions.find(sectionId() ?? '', kind, id),
+    end: (kind: Kind, id: string) => decisions.end(sectionId() ?? '', kind, id),
+  }
+
+  /** Opens a class: reads it whole, then lays on it what the server does not have yet. */
+  async function open(id: string, wantedPeriod: string | null): Promise<void> {
+    const another = sectionId() !== id
+    keepDrafts(another)
+    // What waits now may be answered before the class has come, or after it was read there.
+    const before = await saving.unsent(id)
+    receiving.reading()
+    const { read: found, keptSince: since } = await readClass(id)
+    const { seq, apart, ...read } = found
+    keptSince.value = since
+    receiving.readUpTo(seq, read.records, [...before, ...(await saving.unsent(id))])
+    if (pencil.pencil.value) notices.value.push('The class was read anew; what was tried in pencil is rubbed out.')
+    pencil.pencil.value = null
+    unread.keepOnly(id, (cellId) => isCellOf(read, cellId))
+    look(wantedPeriod, read)
+    records.put(read, apart)
+    if (another) void doing.loadSteps()
+  }
+  function reopen(): void {
+    void open(sectionId()!, shown.periodId.value)
+  }
+
+  /** Looks at a period; without one, at today's. */
+  function look(wanted: string | null, of = records.snapshot.value): void {
+    const found = of?.periods.find((each) => each.id === wanted) ?? (of && periodToday(of.periods, usePerson().today))
+    shown.periodId.value = found?.id ?? null
+    records.showAnew()
+  }
+
+  /** What a sheet reads thousands of times in a frame; a store wraps the functions that it gives, and that takes time. */
+  const reads = markRaw({
+    get: records.peek,
+    gradeOf: shown.peekGrade,
+    wasThere: shown.wasThere,
+    isUnsent: records.isUnsent,
+    isHeld: records.isHeld,
+    isInConflict: (cellId: string) => conflicts.find('cell', cellId) !== undefined,
+  })
+
+  const { snapshot, structure, everything, about, versionOf, renewRow, get } = records
+  const { peekGrade: gradeOf, ...selectors } = shown
+  const { loadSteps, ...does } = doing
+  return {
+    snapshot,
+    structure,
+    everything,
+    about,
+    versionOf,
+    renewRow,
+    get,
+    reads,
+    ...selectors,
+    ...does,
+    pencil: pencil.pencil,
+    penciled: pencil.tried,
+    takePencil: pencil.take,
+    seq: receiving.seq,
+    hear: receiving.hear,
+    notices,
+    conflicts,
+    keptSince,
+    open,
+    look,
+  }
+}
+
+/** Whether a cell still is one of the class: of a student, and of an assignment that is there. */
+function isCellOf({ students, records }: ClassSnapshot, id: string): boolean {
+  const [studentId, assignmentId] = partsOf(id) as [string, string]
+  const assignment = records.assignment[assignmentId]
+  return students.some((each) => each.id === studentId) && assignment !== undefined && !assignment.removed
+}
+
+const storeOf = (id: string) => defineStore(id, classSetup)
+const useMain = storeOf('class')
+export type ClassStore = ReturnType<typeof useMain>
+
+/** One of several classes that are open at once, each with its own records, grades and steps; let go with its page. */
+export function useClassBeside(sectionId: string): ClassStore {
+  const store = storeOf(`class ${sectionId}`)()
+  const pinia = usePinia()
+  onScopeDispose(() => {
+    store.$dispose()
+    Reflect.deleteProperty(pinia.state.value, store.$id)
+  })
+  return store
+}
+
+/** Says to the components under it which of several open classes they are about. */
+export const classKey: InjectionKey<ClassStore> = Symbol('class')
+
+/** The class that a component is about: the one that a page says, else the one that is open. */
+export const useClassStore = (): ClassStore => (hasInjectionContext() ? inject(classKey, null) : null) ?? useMain()
