@@ -2,7 +2,7 @@ import { defineConfig } from 'drizzle-kit'
 
 export default defineConfig({
   dialect: 'postgresql',
-  schema: './server/database/schema.ts',
+  schema: './server/database/schema/index.ts',
   out: './server/database/migrations',
   breakpoints: true,
   strict: true,

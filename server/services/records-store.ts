@@ -85,7 +85,9 @@ export async function writeRecords(
 ): Promise<void> {
   const table = tables[kind]
   const homeKey = 'sectionId' in table ? 'sectionId' : 'homeId'
-  const columns = Object.entries(getTableColumns(table)).filter(([key]) => key !== homeKey && key !== 'id')
+  const columns = Object.entries(getTableColumns(table)).filter(
+    ([key, column]) => key !== homeKey && key !== 'id' && !column.generated,
+  )
   const set = Object.fromEntries(columns.map(([key, column]) => [key, sql.raw(`excluded."${column.name}"`)]))
   const rows = [...written].map(([id, record]) => ({ [homeKey]: home, id, ...hand, ...rowOf(kind, record) }))
   for (let at = 0; at < rows.length; at += ROWS_AT_ONCE)
@@ -100,7 +102,7 @@ function recordOf(kind: Kind, row: Row): RecordOf<Kind> {
   const columns = getTableColumns(tables[kind])
   const fields = Object.fromEntries(
     Object.entries(row)
-      .filter(([key]) => !keptColumns.has(key))
+      .filter(([key]) => !keptColumns.has(key) && !columns[key]?.generated)
       .map(([key, value]) => [key, isDecimal(columns[key]) && typeof value === 'string' ? readDecimal(value) : value]),
   )
   if (kind !== 'cell') return fromShape(kind, fields, ROWS_SHAPE) as RecordOf<Kind>

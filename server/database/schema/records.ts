@@ -1,0 +1,213 @@
+import {
+  boolean,
+  foreignKey,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  smallint,
+  text,
+  type PgColumn,
+} from 'drizzle-orm/pg-core'
+import { schemas, type Kind } from '../../../core/kinds'
+import type { Category } from '../../../core/plan/category'
+import type { Plan } from '../../../core/plan/plan'
+import type { Visibility } from '../../../core/plan/visibility'
+import type { CutOff } from '../../../core/proficiency/cut-off'
+import type { GradingScale } from '../../../core/scales/grading'
+import { day, decimal, instant, oneOf, partOf } from './columns'
+import { standards } from './district'
+import { periods, sections, students } from './roster'
+
+// The records of a class, each changed by acts only.
+
+/** The words that a field may be are those of its kind. */
+const schema = <K extends Kind>(kind: K): (typeof schemas)[K]['shape'] => schemas[kind].shape
+
+/** What every record carries: its class, its id, and who changed it last, when and by which act. */
+export const kept = () => ({
+  sectionId: text('section_id')
+    .notNull()
+    .references(() => sections.id),
+  id: text('id').notNull(),
+  changedBy: text('changed_by').notNull(),
+  changedAt: instant('changed_at').notNull(),
+  actId: text('act_id').notNull(),
+})
+
+type Joined = 'student' | 'assignment' | 'standard' | 'period'
+type JoinedColumns<N extends Joined> = { [K in N as `${K}Id`]: ReturnType<typeof joinedColumn> }
+const joinedColumn = (name: Joined, place: number) => text(`${name}_id`).generatedAlwaysAs(partOf(place))
+
+/** What an id joins, each part in a column of its own that refers to what it names. */
+const joined = <N extends Joined>(...names: N[]): JoinedColumns<N> =>
+  Object.fromEntries(names.map((name, at) => [`${name}Id`, joinedColumn(name, at + 1)])) as JoinedColumns<N>
+
+const ofStudent = (table: string, t: { studentId: PgColumn }) =>
+  foreignKey({ name: `${table}_student`, columns: [t.studentId], foreignColumns: [students.id] })
+const ofPeriod = (table: string, t: { periodId: PgColumn }) =>
+  foreignKey({ name: `${table}_period`, columns: [t.periodId], foreignColumns: [periods.id] })
+const ofAssignment = (table: string, t: { sectionId: PgColumn; assignmentId: PgColumn }) =>
+  foreignKey({
+    name: `${table}_assignment`,
+    columns: [t.sectionId, t.assignmentId],
+    foreignColumns: [assignments.sectionId, assignments.id],
+  })
+
+export const categories = pgTable(
+  'categories',
+  {
+    ...kept(),
+    name: text('name').notNull(),
+    shortName: text('short_name').notNull(),
+    tint: smallint('tint').notNull(),
+    weight: decimal('weight').notNull(),
+    basis: text('basis').notNull(),
+    dropCount: smallint('drop_count').notNull(),
+    dropRule: text('drop_rule').notNull(),
+    keepOne: boolean('keep_one').notNull(),
+    extraCredit: boolean('extra_credit').notNull(),
+    counts: boolean('counts').notNull(),
+    active: boolean('active').notNull(),
+    defaults: jsonb('defaults').$type<Category['defaults']>().notNull(),
+    place: integer('place').notNull(),
+    removed: boolean('removed').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.sectionId, t.id] }),
+    oneOf('categories_basis', t.basis, schema('category').basis.options),
+    oneOf('categories_drop_rule', t.dropRule, schema('category').dropRule.options),
+  ],
+)
+
+export const assignments = pgTable(
+  'assignments',
+  {
+    ...kept(),
+    name: text('name').notNull(),
+    shortName: text('short_name').notNull(),
+    categoryId: text('category_id'),
+    dueOn: day('due_on'),
+    points: decimal('points').notNull(),
+    multiplier: decimal('multiplier').notNull(),
+    counts: boolean('counts').notNull(),
+    extraCredit: boolean('extra_credit').notNull().default(false),
+    scoredIn: text('scored_in').notNull(),
+    visibility: jsonb('visibility').$type<Visibility>().notNull(),
+    released: boolean('released').notNull(),
+    hidden: boolean('hidden').notNull(),
+    linkId: text('link_id'),
+    description: text('description').notNull(),
+    standardIds: jsonb('standard_ids').$type<string[]>().notNull(),
+    cutOffs: jsonb('cut_offs').$type<CutOff[]>(),
+    place: integer('place').notNull(),
+    removed: boolean('removed').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.sectionId, t.id] }),
+    foreignKey({
+      name: 'assignments_category',
+      columns: [t.sectionId, t.categoryId],
+      foreignColumns: [categories.sectionId, categories.id],
+    }),
+    oneOf('assignments_scored_in', t.scoredIn, schema('assignment').scoredIn.options),
+  ],
+)
+
+export const plans = pgTable(
+  'plans',
+  {
+    ...kept(),
+    method: text('method').notNull(),
+    scale: jsonb('scale').$type<GradingScale>().notNull(),
+    places: smallint('places').notNull(),
+    rounding: text('rounding').notNull(),
+    labelFrom: text('label_from').notNull(),
+    cap: decimal('cap'),
+    missingCountsAs: decimal('missing_counts_as'),
+    incompleteCountsAs: text('incomplete_counts_as').notNull(),
+    lowLine: decimal('low_line').notNull(),
+    lowScoresWantNote: boolean('low_scores_want_note').notNull(),
+    defaultCategoryId: text('default_category_id'),
+    own: jsonb('own').$type<Plan['own']>().notNull(),
+    parents: jsonb('parents').$type<Plan['parents']>().notNull(),
+    coursePoints: jsonb('course_points').$type<Plan['coursePoints']>().notNull(),
+    proficiency: jsonb('proficiency').$type<Plan['proficiency']>().notNull(),
+    families: text('families').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.sectionId, t.id] }),
+    foreignKey({ name: 'plans_section', columns: [t.id], foreignColumns: [sections.id] }),
+    oneOf('plans_method', t.method, schema('plan').method.options),
+    oneOf('plans_rounding', t.rounding, schema('plan').rounding.options),
+    oneOf('plans_label_from', t.labelFrom, schema('plan').labelFrom.options),
+    oneOf('plans_incomplete', t.incompleteCountsAs, schema('plan').incompleteCountsAs.options),
+    oneOf('plans_families', t.families, schema('plan').families.options),
+  ],
+)
+
+export const cells = pgTable(
+  'cells',
+  {
+    ...kept(),
+    ...joined('student', 'assignment'),
+    points: decimal('points'),
+    percent: decimal('percent'),
+    label: text('label'),
+    level: decimal('level'),
+    marks: jsonb('marks').$type<string[]>().notNull(),
+    note: text('note').notNull(),
+    noteFor: text('note_for').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.sectionId, t.id] }),
+    ofStudent('cells', t),
+    ofAssignment('cells', t),
+    oneOf('cells_note_for', t.noteFor, schema('cell').noteFor.options),
+    index('cells_student').on(t.studentId),
+  ],
+)
+
+export const evidence = pgTable(
+  'evidence',
+  { ...kept(), ...joined('student', 'assignment', 'standard'), level: decimal('level') },
+  (t) => [
+    primaryKey({ columns: [t.sectionId, t.id] }),
+    ofStudent('evidence', t),
+    ofAssignment('evidence', t),
+    foreignKey({ name: 'evidence_standard', columns: [t.standardId], foreignColumns: [standards.id] }),
+  ],
+)
+
+export const overrides = pgTable(
+  'overrides',
+  {
+    ...kept(),
+    ...joined('student', 'period'),
+    percent: decimal('percent'),
+    label: text('label'),
+    reason: text('reason').notNull(),
+    familyLine: text('family_line').notNull().default(''),
+  },
+  (t) => [primaryKey({ columns: [t.sectionId, t.id] }), ofStudent('overrides', t), ofPeriod('overrides', t)],
+)
+
+export const remarks = pgTable(
+  'remarks',
+  { ...kept(), ...joined('student', 'period'), text: text('text').notNull() },
+  (t) => [primaryKey({ columns: [t.sectionId, t.id] }), ofStudent('remarks', t), ofPeriod('remarks', t)],
+)
+
+export const declarations = pgTable(
+  'declarations',
+  {
+    ...kept(),
+    declared: boolean('declared').notNull(),
+    reason: text('reason').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.sectionId, t.id] }),
+    foreignKey({ name: 'declarations_period', columns: [t.id], foreignColumns: [periods.id] }),
+  ],
+)
