@@ -1,11 +1,12 @@
-import { beginning } from '#core/text'
 import type { Pattern } from '#core/plan/pattern'
 import type { Book } from './useBook'
 import { useDeed } from '~/composables/useDeed'
 import { counted } from '~/composables/useWords'
+import { useNotices } from '~/stores/notices'
 
 /** What can be done with a whole column: with its assignment in each class that it is of, as one step. */
 export function useColumnDeeds(book: Book, asOne: <T>(work: () => T) => T) {
+  const notices = useNotices()
   const { plans, load, perform, problem } = useDeed(book.classes[0])
 
   /** Deletes it everywhere. */
@@ -35,25 +36,11 @@ export function useColumnDeeds(book: Book, asOne: <T>(work: () => T) => T) {
         classStore.change('assignment', [{ kind: 'assignment', id, to: { hidden } }])
     })
 
-  /** Makes another one like it in each class; gives the new column. */
-  const duplicate = (columnId: string): string =>
-    asOne(() => {
-      const linkId = book.several ? crypto.randomUUID() : null
-      const copies = book.copiesOf(columnId).map(({ classStore, assignmentId }) => {
-        const { name, ...rest } = classStore.get('assignment', assignmentId)
-        const to = { ...rest, name: beginning(`${name}, again`, 120), linkId, place: classStore.assignments.length }
-        const id = crypto.randomUUID()
-        classStore.change('assignment', [{ kind: 'assignment', id, to }])
-        return id
-      })
-      return copies[0]!
-    })
-
   /** Keeps it as the beginning of others like it. */
   async function savePattern(columnId: string): Promise<void> {
     const { classStore, assignmentId } = book.copiesOf(columnId)[0]!
     await load()
-    if (!plans.value) return void classStore.notices.push(problem.value)
+    if (!plans.value) return void notices.say(problem.value)
     const {
       categoryId,
       dueOn: _d,
@@ -71,10 +58,8 @@ export function useColumnDeeds(book: Book, asOne: <T>(work: () => T) => T) {
     const to: Pattern = { name: fields.name, assignment: { ...fields, category }, removed: false }
     const wanted = [{ kind: 'pattern' as const, id: same ?? crypto.randomUUID(), to }]
     const kept = await perform('pattern', [{ home: 'desk', records: { pattern: patterns }, wanted }])
-    classStore.notices.push(
-      kept ? `${fields.name} is a pattern now: a new assignment can begin from it.` : problem.value,
-    )
+    notices.say(kept ? `${fields.name} is a pattern now: a new assignment can begin from it.` : problem.value)
   }
 
-  return { remove, saidOfRemoving, putAway, duplicate, savePattern }
+  return { remove, saidOfRemoving, putAway, savePattern }
 }

@@ -17,7 +17,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     <DayColumn />
     <slot />
     <aside v-if="hasMargin" id="margin" class="margin" aria-label="Margin" />
-    <StatusLine />
+    <div class="foot"><NoticeStrip /><StatusLine /></div>
     <FindDialog v-if="finding" @close="finding = false" />
   </div>
 </template>
@@ -26,8 +26,12 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 .frame {
   height: 100dvh;
   display: grid;
-  grid-template: minmax(0, 1fr) 26px / 188px minmax(0, 1fr);
+  grid-template: minmax(0, 1fr) auto / 188px minmax(0, 1fr);
   overflow: hidden;
+}
+.foot {
+  grid-column: 2 / -1;
+  min-width: 0;
 }
 .skip {
   position: absolute;

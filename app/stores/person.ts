@@ -4,6 +4,7 @@ import { keepRead, readKept, forgetPerson } from '~/queue/kept'
 import { readLocal, removeLocal, writeLocal } from '~/queue/local'
 import { hearTabs, tellTabs } from '~/queue/tabs'
 import { ApiProblem, ask } from '~/composables/useApi'
+import { useNotices } from '~/stores/notices'
 
 /** Whoever was here last is known for so long without the server: as long as a session lasts at most. */
 const KNOWN_MS = 16 * 60 * 60 * 1000
@@ -45,6 +46,7 @@ export const usePerson = defineStore('person', () => {
 
   /** The session has ended: the next page asks for the sign-in. */
   function forget(): void {
+    useNotices().forget()
     person.value = null
   }
 

@@ -31,7 +31,12 @@ export function useStepping(it: Stepped) {
   /** What is being gathered into one step. */
   let gathered: { deed: string; step: Step } | null = null
   const counts = ref({ undo: 0, redo: 0 })
-  const count = () => (counts.value = { undo: done.length, redo: undone.length })
+  /** The next step back, and the next one on. */
+  const nearest = shallowRef<{ undo?: Step; redo?: Step }>({})
+  function count(): void {
+    counts.value = { undo: done.length, redo: undone.length }
+    nearest.value = { undo: done.at(-1), redo: undone.at(-1) }
+  }
 
   /** A new act: from here on it is the nearest to take back. */
   function did(step: Step): void {
@@ -122,6 +127,6 @@ export function useStepping(it: Stepped) {
     }
   }
 
-  return { counts, deed: () => gathered?.deed, did, asOne, load, undo, redo }
+  return { counts, nearest, deed: () => gathered?.deed, did, asOne, load, undo, redo }
 }
 export type Stepping = ReturnType<typeof useStepping>

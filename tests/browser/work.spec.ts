@@ -94,6 +94,11 @@ test('an assignment goes to several classes with their own dates, is changed in 
 }) => {
   await page.getByRole('button', { name: 'Add assignment' }).click()
   await desk.margin.getByLabel('Name', { exact: true }).fill('Tide table reading')
+  // Of several categories one is chosen, and nothing is guessed.
+  await desk.margin.getByRole('button', { name: 'Add assignment' }).click()
+  await expect(desk.margin.getByRole('alert').filter({ hasText: 'Choose a category' })).toBeVisible()
+  await desk.margin.getByRole('combobox', { name: 'Category' }).click()
+  await page.getByRole('option', { name: 'Investigations' }).click()
   await desk.margin.getByLabel(/^Due/).fill('2026-12-29')
   await desk.margin.getByRole('button', { name: 'Add assignment' }).click()
   // A date outside every period is taken only after what it means was said.
@@ -133,7 +138,7 @@ test('a pattern is kept and begun from', async ({ desk, page }) => {
   await desk.margin.getByRole('combobox', { name: 'From a pattern' }).click()
   await page.getByRole('option', { name: 'Delta model' }).click()
   await expect(desk.margin.getByLabel('Points possible')).toHaveValue('25')
-  await expect(desk.margin.getByLabel('Times')).toHaveValue('2')
+  await expect(desk.margin.getByLabel('Weight in its category, ×')).toHaveValue('2')
   await desk.margin.getByRole('button', { name: 'Forget' }).click()
   await expect(desk.margin.getByRole('combobox', { name: 'From a pattern' })).toHaveCount(0)
 })

@@ -171,7 +171,14 @@ describe('a short name', () => {
     ['Rock identification 1', 'Rock 1'],
     ['Delta model', 'Delta'],
     ['Quiz', 'Quiz'],
+    ['Weathering', 'Weather'],
+    ['Photosynthesis 2', 'Photo 2'],
     ['', ''],
   ])('of %j is %j', (name, short) => expect(proposedShortName(name)).toBe(short))
+  it.each([
+    ['Check 5, river systems', ['Check 5'], 'River 5'],
+    ['Weathering', ['weather'], 'Weath 2'],
+    ['Quiz', ['Quiz', 'Quiz 2'], 'Quiz 3'],
+  ])('of %j beside %j is %j', (name, taken, short) => expect(proposedShortName(name, taken)).toBe(short))
   it('has room in the head', () => expect(proposedShortName('Palaeogeography 12').length).toBeLessThanOrEqual(8))
 })

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { capital } from '~/composables/useWords'
 const visible = defineModel<boolean>('visible', { required: true })
 
 const keys: { where: string; list: [string, string][] }[] = [

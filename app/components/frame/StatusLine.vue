@@ -7,11 +7,14 @@ import { useSaving } from '~/stores/saving'
 import { useUnread } from '~/stores/unread'
 import { useLastNews } from '~/composables/useNews'
 import { shortInstant, counted } from '~/composables/useWords'
+import { useNotices } from '~/stores/notices'
 
 const saving = useSaving()
 const decisions = useDecisions()
 const classStore = useClassStore()
 const route = useRoute()
+const notices = useNotices()
+const noticesShown = ref(false)
 const keysShown = ref(false)
 const waitingShown = ref(false)
 const waits = useTemplateRef('waits')
@@ -89,12 +92,16 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         >: <NuxtLink :to="news.to">{{ news.what }}</NuxtLink></template
       ></span
     >
+    <button v-if="notices.list.length" type="button" class="plainly" @click="noticesShown = true">
+      {{ counted(notices.list.length, 'notice') }}
+    </button>
     <span class="hints">
       <span v-for="[key, words] in shown" :key="key"
         ><kbd>{{ key }}</kbd> {{ words }}</span
       >
       <button type="button" @click="keysShown = true"><kbd>?</kbd> all keys</button>
     </span>
+    <NoticesDialog v-model:visible="noticesShown" />
     <KeysDialog v-model:visible="keysShown" />
     <WaitingDialog v-if="waitingShown || listShown" v-model:visible="waitingShown" @closed="back" />
   </div>
@@ -102,7 +109,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 
 <style scoped>
 .status {
-  grid-column: 2 / -1;
+  height: 26px;
   border-top: 1px solid var(--line);
   background: var(--paper);
   display: flex;
@@ -126,7 +133,8 @@ b.waits,
 b:focus {
   outline: none;
 }
-.status .list {
+.status .list,
+.status .plainly {
   text-decoration: underline;
   text-underline-offset: 2px;
 }
@@ -142,9 +150,6 @@ button {
   color: inherit;
 }
 @media (max-width: 760px) {
-  .status {
-    grid-column: auto;
-  }
   .hints span {
     display: none;
   }

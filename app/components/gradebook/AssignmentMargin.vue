@@ -1,208 +1,61 @@
 <script setup lang="ts">
 import { categoryCalled } from '#core/plan/counterpart'
 import type { Assignment } from '#core/plan/assignment'
-import type { Visibility } from '#core/plan/visibility'
-import { blanks, schemas } from '#core/kinds'
-import { periodOf } from '#core/calendar/periods'
-import { same } from '#core/same'
+import type { Pattern } from '#core/plan/pattern'
 import { readDecimal } from '#core/number/decimal'
-import { proposedShortName } from '#core/scores/short-name'
 import { useClassStore } from '~/stores/class'
-import { useDeed, recordsOf } from '~/composables/useDeed'
-import { usePickedDay } from '~/composables/usePickedDay'
-import { counted } from '~/composables/useWords'
+import { CHOOSE, useAssignmentForm } from '~/composables/useAssignmentForm'
+import { type Part, useDeed } from '~/composables/useDeed'
+import { useLinkedCopies } from '~/composables/useLinkedCopies'
 
-const props = defineProps<{ assignmentId: string; firstDate: string }>()
+/** The form of one assignment: a new one, perhaps like another, or one that is there. */
+const props = defineProps<{ assignmentId: string; firstDate: string; like?: Readonly<Assignment> }>()
 const emit = defineEmits<{ close: []; several: [assignment: Assignment]; remove: [] }>()
 
 const classStore = useClassStore()
-const isNew = computed(() => props.assignmentId === 'new')
-const kept = computed(() => (isNew.value ? null : classStore.get('assignment', props.assignmentId)))
+const {
+  form,
+  isNew,
+  kept,
+  problems,
+  shortNameTyped,
+  categoryOptions,
+  dueOn,
+  period,
+  dateWarning,
+  asking,
+  needsAnswer,
+  read,
+} = useAssignmentForm(props)
 
-/** What a new assignment of a category begins with. */
-const defaultsOf = (categoryId: string | null) =>
-  classStore.categories.find((each) => each.id === categoryId)?.defaults ?? {}
-const offered = computed(() =>
-  classStore.categories.filter((each) => each.active || each.id === kept.value?.categoryId),
-)
-const firstCategory = classStore.plan!.defaultCategoryId ?? offered.value[0]?.id ?? null
+const deed = useDeed()
+const { problem: deedProblem, busy } = deed
+if (isNew.value || kept.value?.linkId) void deed.load()
+const { copies, together, keep } = useLinkedCopies(deed, () => kept.value)
 
-const form = reactive({
-  ...{
-    ...blanks.assignment,
-    name: '',
-    shortName: '',
-    dueOn: props.firstDate,
-    categoryId: firstCategory,
-    ...defaultsOf(firstCategory),
-  },
-  ...(kept.value ?? {}),
-  standardIds: [...(kept.value?.standardIds ?? [])],
-  cutOffs: kept.value?.cutOffs ?? null,
-})
-const shortNameTyped = ref(!isNew.value)
-const problems = ref<Partial<Record<keyof Assignment, string>>>({})
-
-watch(
-  () => form.name,
-  (name) => {
-    if (!shortNameTyped.value) form.shortName = proposedShortName(name)
-  },
-)
-
-// Another category brings its own beginnings, as long as nothing else was typed in their place.
-watch(
-  () => form.categoryId,
-  (now, before) => {
-    const [own, old] = [defaultsOf(now), { ...blanks.assignment, ...defaultsOf(before) }]
-    if (isNew.value && form.points === old.points && form.counts === old.counts) Object.assign(form, own)
-  },
-)
-
-const visibilities: { value: Visibility['from']; words: string }[] = [
-  { value: 'now', words: 'at once' },
-  { value: 'due date', words: 'on the due date' },
-  { value: 'days before', words: 'days before it' },
-  { value: 'date', words: 'from a date' },
-  { value: 'never', words: 'never' },
-]
-function seeFrom(from: Visibility['from']): void {
-  form.visibility =
-    from === 'days before'
-      ? { from, days: 3 }
-      : from === 'date'
-        ? { from, date: form.dueOn ?? props.firstDate }
-        : { from }
-}
-const scoredIn = [
-  { value: 'points' as const, words: 'points' },
-  { value: 'levels' as const, words: 'levels' },
-]
-
-const dueOn = computed({ get: () => form.dueOn ?? '', set: (date) => (form.dueOn = date || null) })
-const period = computed(() => periodOf(classStore.periods, form.dueOn))
-const categoryOptions = computed(() => [
-  ...offered.value.map((each) => ({ id: each.id as string | null, name: each.name })),
-  { id: null, name: 'No category' },
-])
-
-// ---- What a date means, said before it is taken ----
-
-/** What is unusual about the date; it is kept all the same when it is confirmed. */
-const dateWarning = computed(() => {
-  if (!form.dueOn) return 'Without a date it belongs to no grading period and counts nowhere.'
-  if (!period.value) return 'This day lies outside every grading period: it will count nowhere.'
-  return classStore.get('declaration', period.value.id).declared && form.dueOn !== kept.value?.dueOn
-    ? `${period.value.title} is declared. Its grades will no longer agree with what was declared.`
-    : null
-})
-const confirmed = ref<string | null>(null)
-const mustConfirm = computed(
-  () => dateWarning.value !== null && confirmed.value !== dateWarning.value && form.dueOn !== kept.value?.dueOn,
-)
-const asking = ref(false)
-watch(dateWarning, () => (asking.value = false))
-
-// The due date can be picked on the year strip, for as long as this form is open.
-const picked = usePickedDay()
-watch(
-  () => form.dueOn,
-  (day) => (picked.value = { day: day ?? '', pick: (to) => (form.dueOn = to) }),
-  { immediate: true },
-)
-onBeforeUnmount(() => (picked.value = null))
-
-// ---- Patterns, and copies in other classes ----
-
-const { plans, load, perform, problem: deedProblem, busy } = useDeed()
-if (isNew.value || kept.value?.linkId) void load()
-
-const patterns = computed(() =>
-  Object.entries(plans.value?.patterns ?? {})
-    .filter(([, each]) => !each.removed)
-    .map(([id, each]) => ({ id, name: each.name, assignment: each.assignment }))
-    .toSorted((a, b) => a.name.localeCompare(b.name)),
-)
-const patternId = ref<string | null>(null)
-function begin(id: string): void {
-  patternId.value = id
-  const { category, ...fields } = patterns.value.find((each) => each.id === id)!.assignment
+function begin({ category, ...fields }: Pattern['assignment']): void {
   const categoryId = categoryCalled(classStore.categories, category)?.id ?? form.categoryId
   Object.assign(form, fields, { categoryId })
   shortNameTyped.value = true
 }
-async function forget(): Promise<void> {
-  const id = patternId.value!
-  const wanted = [{ kind: 'pattern' as const, id, to: { removed: true } }]
-  if (!(await perform('pattern', [{ home: 'desk', records: { pattern: plans.value!.patterns }, wanted }]))) return
-  patternId.value = null
-  await load()
-}
 
-/** The copies of it in other classes, which can be changed together with it. */
-const copies = computed(() =>
-  (plans.value?.classes ?? []).flatMap((each) =>
-    each.id === classStore.snapshot!.section.id
-      ? []
-      : Object.entries(each.assignments)
-          .filter(([, one]) => kept.value?.linkId && one.linkId === kept.value.linkId)
-          .map(([id]) => ({ id, holder: each })),
-  ),
-)
-const together = ref(true)
-/** What stays each class's own, also in linked copies. */
-const own = new Set<keyof Assignment>(['categoryId', 'dueOn', 'standardIds', 'hidden', 'place', 'removed', 'linkId'])
-const shared = (wanted: Assignment) =>
-  Object.fromEntries(
-    (Object.keys(wanted) as (keyof Assignment)[])
-      .filter((key) => !own.has(key) && !same(wanted[key], kept.value![key]))
-      .map((key) => [key, wanted[key]]),
-  ) as Partial<Assignment>
-
-function read(): Assignment | null {
-  const wanted = {
-    ...form,
-    points: readDecimal(form.points) ?? form.points,
-    multiplier: readDecimal(form.multiplier) ?? form.multiplier,
-    removed: false,
-    place: kept.value?.place ?? classStore.assignments.length,
-  }
-  const parsed = schemas.assignment.safeParse(wanted)
-  problems.value = {}
-  if (parsed.success) return parsed.data
-  for (const issue of parsed.error.issues) problems.value[issue.path[0] as keyof Assignment] ??= issue.message
-  return null
-}
+const scoredIn = [
+  { value: 'points' as const, words: 'points' },
+  { value: 'levels' as const, words: 'levels' },
+]
+/** What the weight comes to. */
+const weighs = computed(() => {
+  const [points, times] = [readDecimal(form.points), readDecimal(form.multiplier)]
+  if (points === null || times === null || Number(times) === 1) return ''
+  return `${points} points that weigh as ${readDecimal((Number(points) * Number(times)).toFixed(3)) ?? ''}`
+})
 
 async function save(): Promise<void> {
   const wanted = read()
   if (!wanted || needsAnswer()) return
   const id = isNew.value ? crypto.randomUUID() : props.assignmentId
-  const changed = isNew.value || !together.value ? {} : shared(wanted)
-  if (copies.value.length && Object.keys(changed).length) {
-    const here = plans.value!.classes.find((each) => each.id === classStore.snapshot!.section.id)!
-    const parts = [
-      { home: here.id, records: recordsOf(here), wanted: [{ kind: 'assignment' as const, id, to: wanted }] },
-      ...copies.value.map((copy) => ({
-        home: copy.holder.id,
-        records: recordsOf(copy.holder),
-        wanted: [{ kind: 'assignment' as const, id: copy.id, to: changed as Assignment }],
-      })),
-    ]
-    if (!(await perform('assignment', parts))) return
-    classStore.notices.push(`It was changed in ${counted(parts.length, 'class', 'classes')}. Undo takes it back.`)
-  } else classStore.change('assignment', [{ kind: 'assignment', id, to: wanted }])
-  emit('close')
+  if (await keep(id, wanted)) emit('close')
 }
-
-/** An unusual date is taken when it has been confirmed. */
-function needsAnswer(): boolean {
-  if (!mustConfirm.value) return false
-  if (!asking.value) return (asking.value = true)
-  confirmed.value = dateWarning.value
-  return false
-}
-
 function several(): void {
   const wanted = read()
   if (wanted && !needsAnswer()) emit('several', wanted)
@@ -216,22 +69,7 @@ function part(): void {
 <template>
   <form class="assignment" @submit.prevent="save" @keydown.esc="emit('close')">
     <h2>{{ isNew ? 'New assignment' : 'Assignment' }}</h2>
-    <template v-if="isNew && patterns.length">
-      <span id="a-pattern" class="label">From a pattern</span>
-      <span class="pattern">
-        <Select
-          :model-value="patternId"
-          ariaLabelledby="a-pattern"
-          :options="patterns"
-          option-label="name"
-          option-value="id"
-          placeholder="none"
-          fluid
-          @update:model-value="begin"
-        />
-        <button v-if="patternId" type="button" class="toggle" @click="forget">Forget</button>
-      </span>
-    </template>
+    <PatternPicker v-if="isNew" :deed="deed" @begin="begin" />
     <TextField v-model="form.name" label="Name" autofocus :maxlength="120" :problem="problems.name" />
     <TextField
       v-model="form.shortName"
@@ -242,13 +80,17 @@ function part(): void {
     />
     <span id="a-category" class="label">Category</span>
     <Select
-      v-model="form.categoryId"
+      :model-value="form.categoryId === CHOOSE ? undefined : form.categoryId"
       ariaLabelledby="a-category"
       :options="categoryOptions"
       option-label="name"
       option-value="id"
+      placeholder="Choose one"
+      :invalid="!!problems.categoryId"
       fluid
+      @update:model-value="form.categoryId = $event"
     />
+    <p v-if="problems.categoryId" class="warn" role="alert">{{ problems.categoryId }}</p>
 
     <TextField v-model="dueOn" label="Due, also by a click on the year above" type="date" :problem="problems.dueOn" />
     <p v-if="dateWarning" class="warn" :role="asking ? 'alert' : undefined">{{ dateWarning }}</p>
@@ -256,8 +98,15 @@ function part(): void {
 
     <div class="two">
       <TextField v-model="form.points" label="Points possible" inputmode="decimal" :problem="problems.points" />
-      <TextField v-model="form.multiplier" label="Times" inputmode="decimal" :problem="problems.multiplier" />
+      <TextField
+        v-model="form.multiplier"
+        label="Weight in its category, ×"
+        inputmode="decimal"
+        :problem="problems.multiplier"
+      />
     </div>
+
+    <p v-if="weighs" class="soft small">{{ weighs }}.</p>
 
     <div class="two">
       <div>
@@ -271,36 +120,8 @@ function part(): void {
           fluid
         />
       </div>
-      <div>
-        <span id="a-shown" class="label">Families see it</span>
-        <Select
-          :model-value="form.visibility.from"
-          ariaLabelledby="a-shown"
-          :options="visibilities"
-          option-label="words"
-          option-value="value"
-          fluid
-          @update:model-value="seeFrom"
-        />
-      </div>
+      <ShownToFamilies v-model="form.visibility" :first-date="form.dueOn ?? firstDate" :problem="problems.visibility" />
     </div>
-    <label v-if="form.visibility.from === 'days before'" class="beside days"
-      ><InputText
-        :model-value="String(form.visibility.days)"
-        class="figure"
-        inputmode="numeric"
-        @update:model-value="form.visibility = { from: 'days before', days: Math.round(Number($event)) }"
-      />
-      days before</label
-    >
-    <TextField
-      v-if="form.visibility.from === 'date'"
-      :model-value="form.visibility.date"
-      label="From"
-      type="date"
-      @update:model-value="form.visibility = { from: 'date', date: $event }"
-    />
-    <p v-if="problems.visibility" class="warn" role="alert">{{ problems.visibility }}</p>
     <label class="standard released"
       ><Checkbox v-model="form.released" binary input-id="a-released" /><span>Families see its scores too</span></label
     >
@@ -377,13 +198,8 @@ function part(): void {
 }
 .counts,
 .released,
-.linked,
-.days {
+.linked {
   margin-top: 10px;
-}
-.pattern {
-  display: flex;
-  gap: 5px;
 }
 .link {
   border: 0;

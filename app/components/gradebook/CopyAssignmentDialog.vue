@@ -9,6 +9,7 @@ import type { Part } from '~/composables/useDeed'
 import { useClassStore } from '~/stores/class'
 import { useDeed, recordsOf } from '~/composables/useDeed'
 import { shortDay, counted } from '~/composables/useWords'
+import { useNotices } from '~/stores/notices'
 
 /**
  * Puts an assignment into several classes as one deed, each with its own due date. Without an id it is new here too. The
@@ -22,6 +23,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ close: []; done: [] }>()
 const classStore = useClassStore()
+const notices = useNotices()
 const { plans, problem, busy, load, perform } = useDeed()
 await load()
 
@@ -108,7 +110,7 @@ async function copy(): Promise<void> {
       wanted: [{ kind: 'assignment', id: props.assignmentId, to: { linkId } }],
     })
   if (!(await perform('assignment', parts))) return
-  classStore.notices.push(
+  notices.say(
     `${props.assignment.name} is in ${counted(chosen.value.length, 'class', 'classes')} now. Undo takes it back.`,
   )
   emit('done')

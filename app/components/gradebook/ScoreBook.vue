@@ -1,17 +1,18 @@
 <script setup lang="ts">
-import { jointId } from '#core/kind'
+import { jointId, partsOf } from '#core/kind'
 import type { Assignment } from '#core/plan/assignment'
 import { periodOf } from '#core/calendar/periods'
 import { readGrid } from '#core/formats/grid/read'
 import { bookActions, type SheetCell } from '~/sheet/book-actions'
-import { isUnscored } from '~/sheet/view'
-import type { Selected, SheetActions } from '~/sheet/types'
+import type { SheetActions } from '~/sheet/types'
 import type { Book } from '~/composables/useBook'
 import type { NamedTable } from '~/composables/useGridReading'
 import type { ClassStore } from '~/stores/class'
 import { usePerson } from '~/stores/person'
+import { useShownCells } from '~/stores/shown-cells'
 import { useColumnDeeds } from '~/composables/useColumnDeeds'
 import { useGradebookSheet } from '~/composables/useGradebookSheet'
+import { useSelection } from '~/composables/useSelection'
 import { useSheetView } from '~/composables/useSheetView'
 import { useWalk } from '~/composables/useWalk'
 import { counted } from '~/composables/useWords'
@@ -29,9 +30,16 @@ const scoreMargin = useTemplateRef('scoreMargin')
 const columnMargin = useTemplateRef('columnMargin')
 const gradeMargin = useTemplateRef('gradeMargin')
 
-const active = ref<Selected | null>(started())
+const active = useSelection(book, () => sheet.value?.focus())
 const editing = computed(() => (route.query.edit ? String(route.query.edit) : null))
 const { view, habits, show } = useSheetView()
+
+useShownCells().answer((sectionId, cellId) => {
+  const [studentId, assignmentId] = partsOf(cellId) as [string, string]
+  const classStore = book.classes.find((each) => each.snapshot!.section.id === sectionId)
+  const column = book.columns.value.find((each) => each.in.get(sectionId) === assignmentId)
+  return classStore && column ? (sheet.value?.isInView(book.rowIdOf(classStore, studentId), column.id) ?? false) : false
+})
 
 const filling = ref<{ cells: SheetCell[]; first?: 'note' } | null>(null)
 const files = ref(false)
@@ -88,7 +96,6 @@ function readFile(table: string[][], name: string): void {
 
 function done(): void {
   filling.value = reading.value = null
-  sheet.value?.focus()
 }
 
 // ---- What is done with a whole column ----
@@ -108,54 +115,6 @@ function copy(columnId: string): void {
   copying.value = { classStore, assignment: classStore.get('assignment', assignmentId), id: assignmentId }
 }
 
-/** Where a teacher most likely goes on: the address's cell, else the first blank of the latest work that is due. */
-function started(): Selected | null {
-  const asked = { rowId: String(route.query.student ?? ''), columnId: String(route.query.assignment ?? '') }
-  if (asked.columnId && (asked.rowId || route.query.student === undefined))
-    return { ...asked, rowId: asked.rowId || null }
-  const due = book.columns.value.filter(({ first }) => (first.dueOn ?? '9999') <= today.value && !first.hidden)
-  const cells = ({ id }: { id: string }) =>
-    book.classes.flatMap((classStore) =>
-      classStore.students.map((student) => ({ classStore, student, rowId: book.rowIdOf(classStore, student.id), id })),
-    )
-  const blank = (of: { id: string }) =>
-    cells(of).find(({ classStore, student, rowId }) => {
-      const place = book.placeOf(rowId, of.id)
-      if (!place) return false
-      const id = place.id[1]
-      return isUnscored(classStore.snapshot!, student, { ...classStore.get('assignment', id), id }, today.value)
-    })
-  const open = due.find(blank) ?? due.at(-1) ?? book.columns.value[0]
-  const first = open && (blank(open) ?? cells(open)[0])
-  return first ? { rowId: first.rowId, columnId: open.id } : null
-}
-watch(
-  () => lead.periodId,
-  () => (active.value = started()),
-)
-
-/** A link to a cell of this class, as from the status line, goes there. */
-watch(
-  () => [route.query.student, route.query.assignment],
-  () => {
-    const asked = started()
-    if (asked && route.query.assignment) active.value = asked
-    void nextTick(() => sheet.value?.focus())
-  },
-)
-
-/** The selection stands in the address, quietly, so that a reload or the way back finds it. */
-watch(active, (now) => {
-  if (now) history.replaceState(history.state, '', addressOf(now))
-})
-function addressOf({ rowId, columnId }: Selected): string {
-  const url = new URL(location.href)
-  if (rowId) url.searchParams.set('student', rowId)
-  else url.searchParams.delete('student')
-  url.searchParams.set('assignment', columnId)
-  return url.pathname + url.search
-}
-
 // The hands are on the sheet from the first moment.
 onMounted(() => !editing.value && void nextTick(() => sheet.value?.focus()))
 
@@ -168,8 +127,14 @@ const edited = computed(
   () => editable.value[editedIn.value] ?? { classStore: lead, assignmentId: editing.value ?? 'new' },
 )
 
+/** What a new assignment begins as: another one like this. */
+const like = computed(() => {
+  const copy = editing.value === 'new' && route.query.like ? book.copiesOf(String(route.query.like))[0] : undefined
+  return copy && copy.classStore.get('assignment', copy.assignmentId)
+})
+
 async function close(): Promise<void> {
-  const { edit: _, ...query } = route.query
+  const { edit: _e, like: _l, ...query } = route.query
   await navigateTo({ query })
   sheet.value?.focus()
 }
@@ -258,6 +223,7 @@ const firstDate = computed(() =>
           <AssignmentMargin
             :assignment-id="edited.assignmentId"
             :first-date="firstDate"
+            :like="like"
             @close="close"
             @several="(wanted) => (copying = { classStore: edited.classStore, assignment: wanted, id: null })"
             @remove="removing = editing"
@@ -274,7 +240,7 @@ const firstDate = computed(() =>
         @back="sheet?.focus()"
         @edit="edit(column)"
         @fill="fill([])"
-        @duplicate="void edit(onColumn.duplicate(column))"
+        @duplicate="navigateTo({ query: { ...route.query, edit: 'new', like: column } })"
         @copy="copy(column)"
         @pattern="void onColumn.savePattern(column)"
         @sort="show({ sort: view.sort === column ? 'name' : column })"

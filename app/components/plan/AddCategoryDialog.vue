@@ -7,10 +7,12 @@ import { useClassStore } from '~/stores/class'
 import { useDeed, recordsOf } from '~/composables/useDeed'
 import { readers } from '~/composables/useReaders'
 import { counted } from '~/composables/useWords'
+import { useNotices } from '~/stores/notices'
 
 /** Adds one category to several classes at once. */
 const emit = defineEmits<{ close: [] }>()
 const classStore = useClassStore()
+const notices = useNotices()
 const { plans, problem, busy, load, perform } = useDeed()
 await load()
 
@@ -55,9 +57,7 @@ async function add(): Promise<void> {
     return { home: each.id, records: recordsOf(each), wanted: [{ kind: 'category' as const, id, to }] }
   })
   if (!(await perform('plan', parts))) return
-  classStore.notices.push(
-    `${name.value.trim()} was added to ${counted(parts.length, 'class', 'classes')}. Undo takes it back.`,
-  )
+  notices.say(`${name.value.trim()} was added to ${counted(parts.length, 'class', 'classes')}. Undo takes it back.`)
   emit('close')
 }
 </script>

@@ -4,10 +4,12 @@ import type { ClassPlan } from '#shared/plans'
 import { useClassStore } from '~/stores/class'
 import { useDeed, recordsOf } from '~/composables/useDeed'
 import { counted } from '~/composables/useWords'
+import { useNotices } from '~/stores/notices'
 
 /** Copies a plan to other classes, or another class's plan to this one: compared first, then all of it as one act. */
 const emit = defineEmits<{ close: [] }>()
 const classStore = useClassStore()
+const notices = useNotices()
 const { plans, problem, busy, load, perform } = useDeed()
 await load()
 
@@ -81,9 +83,7 @@ async function copy(): Promise<void> {
     changing.value.map(({ target, copy: { wanted } }) => ({ home: target.id, records: recordsOf(target), wanted })),
   )
   if (!done) return
-  classStore.notices.push(
-    `The plan was copied to ${counted(changing.value.length, 'class', 'classes')}. Undo takes it back.`,
-  )
+  notices.say(`The plan was copied to ${counted(changing.value.length, 'class', 'classes')}. Undo takes it back.`)
   emit('close')
 }
 </script>

@@ -194,6 +194,17 @@ function reveal({ row, column }: Place): void {
   look()
 }
 
+/** Whether a cell is before one's eyes: nothing pinned covers it. */
+function isInView(rowId: string, columnId: string): boolean {
+  const row = props.rows.findIndex((each) => each.id === rowId)
+  const column = props.columns.findIndex((each) => each.id === columnId)
+  if (row < 0 || column < 0) return false
+  const [x, y] = [column * CELL - view.left, row * rowHeight.value - view.top]
+  const wide = view.width - NAME - resultsWidth.value
+  const tall = view.height - headHeight.value - feet.value
+  return x > -CELL && x < wide && y > -rowHeight.value && y < tall
+}
+
 const passes = (place: Place) => place.column < props.columns.length && props.actions.isPassedOver(...idsOf(place))
 
 /**
@@ -280,6 +291,7 @@ defineExpose({
   focus: () => follow(true),
   /** Shows the selected cell, without taking the keyboard. */
   show: () => follow(false),
+  isInView,
   /** The cells of the selected block, row by row. */
   block: () => controller?.places().map(idsOf) ?? [],
 })

@@ -1,14 +1,17 @@
 <script setup lang="ts">
 import { useClassStore } from '~/stores/class'
+import { useNotices } from '~/stores/notices'
 import { useToday } from '~/stores/today'
 import { ApiProblem } from '~/composables/useApi'
 import { useFinding } from '~/composables/useFinding'
 import { useNews } from '~/composables/useNews'
+import { useStepBack } from '~/composables/useStepBack'
 import { useStepKeys } from '~/composables/useStepKeys'
 definePageMeta({ margin: true, key: (route) => `class-${String(route.params.id)}` })
 
 const route = useRoute()
 const classStore = useClassStore()
+const notices = useNotices()
 const problem = ref('')
 const id = computed(() => String(route.params.id))
 
@@ -41,7 +44,7 @@ onBeforeRouteUpdate((to) => mayLeave(to.params.id === route.params.id))
 onBeforeRouteLeave(() => mayLeave(false))
 function mayLeave(stays: boolean): boolean {
   if (stays || !classStore.pencil) return true
-  classStore.notices.push('Keep what is in pencil, or rub it out, before you leave the class.')
+  notices.say('Keep what is in pencil, or rub it out, before you leave the class.')
   return false
 }
 useEventListener('beforeunload', (event: BeforeUnloadEvent) => {
@@ -59,7 +62,11 @@ watch(
 
 const query = computed(() => (route.query.period ? { period: route.query.period } : {}))
 
-useStepKeys(classStore)
+const stepBack = useStepBack(
+  () => classStore,
+  () => (ready.value ? [classStore] : []),
+)
+useStepKeys(stepBack)
 // What changed here is news for the day column.
 onBeforeUnmount(
   () =>
@@ -90,7 +97,7 @@ onBeforeUnmount(
           title="History: everything that was done in this class"
           ><i class="pi pi-history" aria-hidden="true" /><span class="visually-hidden">History</span></NuxtLink
         >
-        <StepButtons :steps="classStore.steps" @undo="classStore.undo()" @redo="classStore.redo()" />
+        <StepButtons :steps="classStore.steps" :by="stepBack" />
       </div>
     </header>
     <Message v-if="problem" severity="error" class="problem">
@@ -103,7 +110,6 @@ onBeforeUnmount(
     />
     <PencilBar v-if="ready" />
     <NuxtPage v-if="ready" />
-    <NoticeList :classes="[classStore]" />
   </main>
 </template>
 

@@ -7,6 +7,8 @@ import { useBook } from '~/composables/useBook'
 import { useNews } from '~/composables/useNews'
 import { useSheetView } from '~/composables/useSheetView'
 import { useStepKeys } from '~/composables/useStepKeys'
+import { useNotices } from '~/stores/notices'
+import { useStepBack } from '~/composables/useStepBack'
 
 /** All classes of one course as one sheet, for the stack that holds them all. */
 definePageMeta({ margin: true, key: (route) => `course-${String(route.params.course)}` })
@@ -15,6 +17,7 @@ const route = useRoute()
 const today = useToday()
 if (!today.classes) await today.load()
 const classes = (today.classes ?? []).filter((each) => each.courseId === route.params.course)
+const notices = useNotices()
 const problem = ref('')
 const rooms = classes.map((each) => useClassBeside(each.id))
 const wanted = () => (route.query.period ? String(route.query.period) : null)
@@ -33,12 +36,16 @@ watch(
 const steps = useStepping({
   classes: () => new Map(open.map((room) => [room.snapshot!.section.id, room.stepped])),
   together: (acts) => lead!.sendTogether(acts),
-  say: (words) => lead!.notices.push(words),
+  say: (words) => notices.say(words),
 })
 open.forEach((room) => room.stepWith(steps))
 onScopeDispose(() => open.forEach((room) => room.stepWith(null)))
 void steps.load()
-useStepKeys(steps)
+const stepBack = useStepBack(
+  () => ({ nearest: steps.nearest.value, undo: steps.undo, redo: steps.redo }),
+  () => open,
+)
+useStepKeys(stepBack)
 useNews(() => open)
 
 const book = useBook(open, useSheetView().view)
@@ -55,7 +62,7 @@ useHead({ title: () => `${classes[0]?.course ?? 'Course'} · Yukata` })
           each.title
         }}</NuxtLink>
       </nav>
-      <div class="row-of steps"><StepButtons :steps="counts" @undo="steps.undo()" @redo="steps.redo()" /></div>
+      <div class="row-of steps"><StepButtons :steps="counts" :by="stepBack" /></div>
     </header>
     <Message v-if="problem" severity="error">{{ problem }}</Message>
     <template v-if="lead">
@@ -66,7 +73,6 @@ useHead({ title: () => `${classes[0]?.course ?? 'Course'} · Yukata` })
         />
       </ClassScope>
       <ScoreBook :book="book" :as-one="steps.asOne" />
-      <NoticeList :classes="open" />
     </template>
     <section v-else-if="!problem" class="empty">
       <h2>Nothing to show here</h2>

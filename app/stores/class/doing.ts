@@ -6,6 +6,7 @@ import type { Wanted } from '#core/wanted'
 import { togetherResponse } from '#shared/class'
 import type { Together } from '#shared/plans'
 import { useDecisions } from '../decisions'
+import type { useNotices } from '../notices'
 import { usePerson } from '../person'
 import { useSaving } from '../saving'
 import { useStepping, type SteppedClass, type Stepping } from '../stepping'
@@ -21,11 +22,11 @@ interface Doing {
   records: ClassRecords
   pencil: ClassPencil
   receiving: ClassReceiving
-  say: (notice: string) => void
+  notices: Pick<ReturnType<typeof useNotices>, 'say' | 'settle'>
 }
 
 /** The one way in which a teacher changes a class: as an act, at once here and on its way to the server. */
-export function classDoing({ records, pencil, receiving, say }: Doing) {
+export function classDoing({ records, pencil, receiving, notices }: Doing) {
   const saving = useSaving()
   const decisions = useDecisions()
   const unread = useUnread()
@@ -37,7 +38,8 @@ export function classDoing({ records, pencil, receiving, say }: Doing) {
     const fit = fitted(wanted)
     const changes = 'fault' in fit ? [] : changesTo(it.records, fit)
     const refused = 'fault' in fit ? fit.fault : refusalIn(it, changes)
-    if (refused) say(`That cannot be kept: ${refused}`)
+    notices.settle()
+    if (refused) notices.say(`That cannot be kept: ${refused}`)
     if (refused || changes.length === 0) return false
     if (pencil.pencil.value) records.apply(changes)
     else enact(kind, changes, marks)
@@ -95,7 +97,7 @@ export function classDoing({ records, pencil, receiving, say }: Doing) {
     const kept = changes.filter(
       (each) => judge(records.peek(each.kind, each.id) as Record<string, unknown>, each).done === 'applied',
     )
-    if (kept.length < changes.length) say('Some of it was changed since and stays as it is.')
+    if (kept.length < changes.length) notices.say('Some of it was changed since and stays as it is.')
     return kept
   }
 
@@ -103,12 +105,16 @@ export function classDoing({ records, pencil, receiving, say }: Doing) {
   const own = useStepping({
     classes: () => new Map(records.snapshot.value ? [[sectionId(), stepped]] : []),
     together: sendTogether,
-    say,
+    say: notices.say,
   })
   /** What is done here is a step of these: the class's own, or those of several classes that are open together. */
   let steps: Stepping = own
   const stepWith = (shared: Stepping | null) => void (steps = shared ?? own)
-  const step = (way: 'undo' | 'redo') => (pencil.pencil.value ? Promise.resolve() : own[way]())
+  function step(way: 'undo' | 'redo'): Promise<void> {
+    if (pencil.pencil.value) return Promise.resolve()
+    notices.settle()
+    return own[way]()
+  }
 
   /** Takes back an act of the person's own, however old, where nobody has changed the same thing since. */
   function takeBack(of: string, made: readonly Change[]): void {
@@ -125,6 +131,7 @@ export function classDoing({ records, pencil, receiving, say }: Doing) {
     stepped,
     stepWith,
     steps: own.counts,
+    nearest: own.nearest,
     loadSteps: own.load,
     undo: () => step('undo'),
     redo: () => step('redo'),

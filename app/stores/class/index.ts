@@ -3,6 +3,7 @@ import { partsOf } from '#core/kind'
 import type { Kind } from '#core/kinds'
 import type { ClassSnapshot } from '#core/section'
 import { useDecisions } from '../decisions'
+import { useNotices } from '../notices'
 import { usePerson } from '../person'
 import { useSaving } from '../saving'
 import { useUnread } from '../unread'
@@ -22,7 +23,7 @@ function classSetup() {
   const saving = useSaving()
   const decisions = useDecisions()
   const unread = useUnread()
-  const notices = ref<string[]>([])
+  const notices = useNotices()
   /** When the class was read that is shown, where the server could not be asked. */
   const keptSince = ref<number | null>(null)
 
@@ -31,7 +32,7 @@ function classSetup() {
   const pencil = classPencil(records)
   const sectionId = () => records.snapshot.value?.section.id
   const receiving = classReceiving({ sectionId, pencil, reopen })
-  const doing = classDoing({ records, pencil, receiving, say: (notice) => notices.value.push(notice) })
+  const doing = classDoing({ records, pencil, receiving, notices })
   onScopeDispose(saving.onAnswer(receiving.receive))
 
   const conflicts = {
@@ -50,7 +51,7 @@ function classSetup() {
     const { seq, apart, ...read } = found
     keptSince.value = since
     receiving.readUpTo(seq, read.records, [...before, ...(await saving.unsent(id))])
-    if (pencil.pencil.value) notices.value.push('The class was read anew; what was tried in pencil is rubbed out.')
+    if (pencil.pencil.value) notices.say('The class was read anew; what was tried in pencil is rubbed out.')
     pencil.pencil.value = null
     unread.keepOnly(id, (cellId) => isCellOf(read, cellId))
     look(wantedPeriod, read)
@@ -97,7 +98,6 @@ function classSetup() {
     takePencil: pencil.take,
     seq: receiving.seq,
     hear: receiving.hear,
-    notices,
     conflicts,
     keptSince,
     open,

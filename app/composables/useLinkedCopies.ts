@@ -1,0 +1,56 @@
+import { same } from '#core/same'
+import type { Assignment } from '#core/plan/assignment'
+import { useClassStore } from '~/stores/class'
+import { useNotices } from '~/stores/notices'
+import { recordsOf, type useDeed } from '~/composables/useDeed'
+import { counted } from '~/composables/useWords'
+
+/** What stays each class's own, also in linked copies. */
+const own = new Set<keyof Assignment>(['categoryId', 'dueOn', 'standardIds', 'hidden', 'place', 'removed', 'linkId'])
+
+/** The copies of an assignment in other classes, which can be changed together with it. */
+export function useLinkedCopies(deed: ReturnType<typeof useDeed>, kept: () => Readonly<Assignment> | null) {
+  const classStore = useClassStore()
+  const notices = useNotices()
+  const { plans, perform } = deed
+  const together = ref(true)
+
+  const copies = computed(() =>
+    (plans.value?.classes ?? []).flatMap((each) =>
+      each.id === classStore.snapshot!.section.id
+        ? []
+        : Object.entries(each.assignments)
+            .filter(([, one]) => kept()?.linkId && one.linkId === kept()!.linkId)
+            .map(([id]) => ({ id, holder: each })),
+    ),
+  )
+  const shared = (wanted: Assignment) =>
+    Object.fromEntries(
+      (Object.keys(wanted) as (keyof Assignment)[])
+        .filter((key) => !own.has(key) && !same(wanted[key], kept()![key]))
+        .map((key) => [key, wanted[key]]),
+    ) as Partial<Assignment>
+
+  /** Keeps the assignment, and in its copies what is theirs too. Answers whether it is kept. */
+  async function keep(id: string, wanted: Assignment): Promise<boolean> {
+    const changed = kept() && together.value ? shared(wanted) : {}
+    if (!copies.value.length || !Object.keys(changed).length) {
+      classStore.change('assignment', [{ kind: 'assignment', id, to: wanted }])
+      return true
+    }
+    const here = plans.value!.classes.find((each) => each.id === classStore.snapshot!.section.id)!
+    const parts = [
+      { home: here.id, records: recordsOf(here), wanted: [{ kind: 'assignment' as const, id, to: wanted }] },
+      ...copies.value.map((copy) => ({
+        home: copy.holder.id,
+        records: recordsOf(copy.holder),
+        wanted: [{ kind: 'assignment' as const, id: copy.id, to: changed as Assignment }],
+      })),
+    ]
+    if (!(await perform('assignment', parts))) return false
+    notices.say(`It was changed in ${counted(parts.length, 'class', 'classes')}. Undo takes it back.`)
+    return true
+  }
+
+  return { copies, together, keep }
+}

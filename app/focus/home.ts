@@ -1,0 +1,136 @@
+/** What can have the keyboard. */
+const FOCUSABLE =
+  'a[href], button, input:not([type=hidden]), select, textarea, summary, [tabindex]:not([tabindex="-1"]), [role=gridcell][tabindex], [role=columnheader][tabindex]'
+
+/** How long a control that is off may come back before its neighbour takes over, as while something is being kept. */
+const OFF_MS = 600
+
+/** Where something stood: the boxes around it from the nearest outwards, and its place among what they hold. */
+type Trail = { box: Element; at: number }[]
+
+/** Boxes in which a neighbour is a good home; beyond them it is the page. */
+const BOXES =
+  'li, tr, tbody, ul, ol, table, fieldset, form, section, nav, header, footer, aside, [role=group], [role=dialog], [role=region], p, div'
+
+const canHave = (element: Element): element is HTMLElement =>
+  element instanceof HTMLElement &&
+  element.isConnected &&
+  !element.matches(':disabled, [inert] *, [hidden], [aria-hidden=true]') &&
+  element.getClientRects().length > 0
+
+const listed = (box: Element) => [...box.querySelectorAll(FOCUSABLE)]
+
+/** How many boxes outwards a neighbour is looked for. */
+const OUTWARDS = 5
+
+/** A sheet keeps its own cells in order: asking it with every key would cost the frame. */
+function trailOf(element: Element): Trail {
+  const trail: Trail = []
+  const grid = element.closest('[role=grid]')
+  for (
+    let box = (grid ?? element).parentElement;
+    box && trail.length < OUTWARDS && !box.matches('main, body');
+    box = box.parentElement
+  )
+    if (box.matches(BOXES)) trail.push({ box, at: grid ? 0 : listed(box).indexOf(element) })
+  return trail
+}
+
+/** The one nearest to where something was: what took its place, or stands beside it. */
+function nearest(trail: Trail): HTMLElement | null {
+  for (const { box, at } of trail) {
+    if (!box.isConnected) continue
+    const found = listed(box)
+      .map((element, place) => ({ element, far: Math.abs(place - at) }))
+      .filter((each): each is { element: HTMLElement; far: number } => canHave(each.element))
+      .toSorted((a, b) => a.far - b.far)[0]
+    if (found) return found.element
+  }
+  return null
+}
+
+/** The work of the page, where nothing nearer is left. */
+function page(): HTMLElement | null {
+  const main = document.querySelector<HTMLElement>('main')
+  if (main && !main.hasAttribute('tabindex')) main.tabIndex = -1
+  return main
+}
+
+/**
+ * Gives the keyboard a home. Whoever has it is remembered with its place; when it goes from the page and nobody else has
+ * taken the keyboard, what opened the dialog it was in has it again, or what took its place, or what stands beside it.
+ *
+ * @returns what ends it
+ * @example keepFocusHome() // once, for the whole app
+ */
+export function keepFocusHome(): () => void {
+  let last: { element: Element; trail: Trail } | null = null
+  /** Who had the keyboard when a dialog took it. */
+  const openers = new WeakMap<Element, { element: Element; trail: Trail }>()
+  let offSince = 0
+  let waiting = false
+
+  function onFocus({ target }: FocusEvent): void {
+    if (!(target instanceof Element) || target === document.body) return
+    const dialog = target.closest('[role=dialog], [role=alertdialog]')
+    if (dialog && last && !openers.has(dialog) && !dialog.contains(last.element)) openers.set(dialog, last)
+    last = { element: target, trail: trailOf(target) }
+    offSince = 0
+  }
+
+  function look(): void {
+    waiting = false
+    if (!last || (document.activeElement && document.activeElement !== document.body)) return
+    const { element, trail } = last
+    if (element.isConnected && !element.matches(':disabled')) {
+      // Off for a moment, as while its answer was on the way. A click on nothing took the keyboard on purpose.
+      if (offSince && canHave(element)) element.focus({ preventScroll: true })
+      return
+    }
+    if (element.isConnected) {
+      offSince ||= performance.now()
+      if (performance.now() - offSince < OFF_MS) return later()
+    }
+    home(element, trail)?.focus({ preventScroll: true })
+  }
+
+  function home(element: Element, trail: Trail): HTMLElement | null {
+    // Out of a dialog that is gone, and of the one that it was opened from.
+    let from = { element, trail }
+    for (let dialog = dialogOf(from); dialog && !dialog.isConnected; dialog = dialogOf(from)) {
+      const opener = openers.get(dialog)
+      if (!opener) break
+      from = opener
+    }
+    if (from.element !== element && canHave(from.element)) return from.element
+    return nearest(from.trail) ?? page()
+  }
+
+  function later(): void {
+    if (waiting) return
+    waiting = true
+    requestAnimationFrame(look)
+  }
+
+  /** Whether one that still is there was taken out on the way, as when a list is put in order. */
+  const wasMoved = (records: MutationRecord[], element: Element) =>
+    records.some(({ removedNodes }) => [...removedNodes].some((node) => node.contains(element)))
+
+  const observer = new MutationObserver((records) => {
+    if (!last || (document.activeElement && document.activeElement !== document.body)) return
+    const { element } = last
+    if (!element.isConnected || element.matches(':disabled') || offSince) return later()
+    if (wasMoved(records, element) && canHave(element)) element.focus({ preventScroll: true })
+  })
+  document.addEventListener('focusin', onFocus)
+  observer.observe(document.body, { childList: true, subtree: true, attributes: true, attributeFilter: ['disabled'] })
+  return () => {
+    document.removeEventListener('focusin', onFocus)
+    observer.disconnect()
+  }
+}
+
+/** The dialog that something stands or stood in. */
+const dialogOf = ({ element, trail }: { element: Element; trail: Trail }): Element | undefined =>
+  element.closest('[role=dialog], [role=alertdialog]') ??
+  trail.find(({ box }) => box.matches('[role=dialog], [role=alertdialog]'))?.box

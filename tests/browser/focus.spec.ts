@@ -1,0 +1,212 @@
+import { readdirSync, readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import type { Locator, Page } from '@playwright/test'
+import { accounts } from '../support/product'
+import { expect, test, type Desk } from './fixtures'
+
+// Whatever closes gives the keyboard back to what opened it, or to what took its place: WCAG 2.2, 2.4.3 and 3.2.
+
+/** Who has the keyboard; nobody is a fault. */
+const holder = (page: Page) =>
+  page.evaluate(() => {
+    const on = document.activeElement
+    return !on || on === document.body
+      ? 'nobody'
+      : (on.getAttribute('aria-label') ?? on.textContent ?? on.tagName).trim()
+  })
+const someoneHas = (page: Page) => expect.poll(() => holder(page)).not.toBe('nobody')
+
+type Way = (desk: Desk, page: Page) => Promise<Locator>
+const button = (name: string, within?: (page: Page) => Locator): Way => {
+  return async (_, page) => (within?.(page) ?? page).getByRole('button', { name, exact: true }).first()
+}
+const firstClass = (view: string) => async (desk: Desk, page: Page) => {
+  await desk.openClass('Earth Systems 7A')
+  if (view) await page.getByRole('navigation', { name: 'Views of the class' }).getByRole('link', { name: view }).click()
+}
+
+/** Each file with a dialog: where it is, and what opens it by Enter (or a key, on a cell). */
+const dialogs: Record<string, { at?: (desk: Desk, page: Page) => Promise<unknown>; by: Way; key?: string }> = {
+  'frame/FindDialog.vue': { at: firstClass(''), by: button('Find or do Ctrl K') },
+  'frame/KeysDialog.vue': { by: button('? all keys') },
+  'gradebook/FillDialog.vue': { by: button('Fill') },
+  'gradebook/FilesDialog.vue': { by: button('Files') },
+  'gradebook/ScoreBook.vue': {
+    at: async (_, page) => page.getByRole('columnheader', { name: /Delta model/ }).click(),
+    by: button('Delete', (page) => page.getByRole('complementary', { name: 'Margin' })),
+  },
+  'gradebook/CopyAssignmentDialog.vue': {
+    by: button('To other classes', (page) => page.getByRole('complementary', { name: 'Margin' })),
+  },
+  'plan/CopyPlanDialog.vue': { at: firstClass('Plan'), by: button('Copy a plan') },
+  'plan/AddCategoryDialog.vue': { by: button('Add a category to several classes') },
+  'plan/ScaleDialog.vue': { by: button('Edit or make a scale') },
+  'plan/PlanCategories.vue': {
+    by: button('Delete Field notes'),
+  },
+  'close.vue': { at: firstClass('Close the term'), by: button('Declare Quarter 2') },
+}
+
+test('every dialog gives the keyboard back to what opened it', async ({ desk, page }) => {
+  test.setTimeout(180_000)
+  for (const [file, { at, by, key }] of Object.entries(dialogs))
+    await test.step(file, async () => {
+      await at?.(desk, page)
+      const opener = await by(desk, page)
+      await opener.focus()
+      await page.keyboard.press(key ?? 'Enter')
+      await expect(page.getByRole('dialog')).toBeVisible()
+      await expect.poll(() => page.evaluate(() => !!document.activeElement?.closest('[role=dialog]'))).toBe(true)
+      await page.keyboard.press('Escape')
+      await expect(page.getByRole('dialog')).toHaveCount(0)
+      await expect(opener).toBeFocused()
+    })
+})
+
+/** Dialogs whose way in is a longer story, each with the test that tells it. */
+const elsewhere: Record<string, string> = {
+  'frame/SignOutDialog.vue': 'outlives.spec.ts',
+  'frame/WaitingDialog.vue': 'outlives.spec.ts',
+  'frame/NoticesDialog.vue': 'focus.spec.ts',
+  'frame/StepButtons.vue': 'focus.spec.ts',
+  'gradebook/GridDialog.vue': 'blocks.spec.ts',
+  'student/MovedScores.vue': 'course.spec.ts',
+  'district.vue': 'focus.spec.ts',
+}
+test('no dialog is forgotten here', () => {
+  const files = (dir: string): string[] =>
+    readdirSync(dir, { withFileTypes: true }).flatMap((each) =>
+      each.isDirectory() ? files(join(dir, each.name)) : [join(dir, each.name)],
+    )
+  const found = [...files('app/components'), ...files('app/pages')].filter((file) =>
+    /<Dialog\b/.test(readFileSync(file, 'utf8')),
+  )
+  const short = (file: string) => file.replace(/^app\/components\//, '').replace(/^app\/pages\/(.*\/)?/, '')
+  expect(found.map(short).toSorted()).toEqual([...Object.keys(dialogs), ...Object.keys(elsewhere)].toSorted())
+})
+
+test('a sheet has the keyboard again after a dialog that a key opened', async ({ desk, page }) => {
+  await desk.openClass('Earth Systems 7A')
+  const cell = desk.cell('Achterberg, Rosalind', 'Check 5')
+  await cell.click()
+  for (const key of ['f', '?', 'Control+k']) {
+    await page.keyboard.press(key)
+    await expect(page.getByRole('dialog')).toBeVisible()
+    await page.keyboard.press('Escape')
+    await expect(cell).toBeFocused()
+  }
+})
+
+test('what goes from under the hands leaves them on what took its place', async ({ desk, page }) => {
+  test.setTimeout(120_000)
+  const margin = desk.margin
+  await test.step('a category that is moved and one that is deleted', async () => {
+    await firstClass('Plan')(desk, page)
+    const grip = page.getByRole('button', { name: /^Move Field notes/ })
+    await grip.focus()
+    await page.keyboard.press('ArrowUp')
+    await expect(grip).toBeFocused()
+    await page.getByRole('button', { name: 'Delete Field notes', exact: true }).focus()
+    await page.keyboard.press('Enter')
+    await page.getByRole('dialog').getByRole('button', { name: 'Delete', exact: true }).press('Enter')
+    await expect(page.getByRole('dialog')).toHaveCount(0)
+    await someoneHas(page)
+  })
+  await test.step('a step back that is asked about', async () => {
+    await page.getByRole('navigation', { name: 'Views of the class' }).getByRole('link', { name: 'Gradebook' }).click()
+    await desk.cell('Achterberg, Rosalind', 'Check 5').click()
+    await page.keyboard.press('Control+z')
+    await expect(page.getByRole('dialog', { name: 'Undo this?' })).toContainText('Field notes')
+    await page.keyboard.press('Escape')
+    await expect(desk.cell('Achterberg, Rosalind', 'Check 5')).toBeFocused()
+    await page.keyboard.press('Control+z')
+    await page.keyboard.press('Enter')
+    // It is shown where it was.
+    await expect(page).toHaveURL(/\/plan/)
+    await expect(page.getByRole('button', { name: 'Delete Field notes', exact: true })).toBeVisible()
+    await someoneHas(page)
+  })
+  await test.step('weights of a period’s own', async () => {
+    const give = page.getByRole('button', { name: /^Give Quarter 2/ }).first()
+    await give.focus()
+    await page.keyboard.press('Enter')
+    await expect(give).toHaveCount(0)
+    await someoneHas(page)
+  })
+  await test.step('an override that is cleared', async () => {
+    await page
+      .getByRole('navigation', { name: 'Views of the class' })
+      .getByRole('link', { name: 'Close the term' })
+      .click()
+    await page.getByRole('row', { name: /Achterberg/ }).click()
+    await margin.getByLabel('Percent', { exact: true }).fill('90')
+    await margin.getByLabel('Percent', { exact: true }).press('Enter')
+    const clear = margin.getByRole('button', { name: 'clear', exact: true })
+    await clear.focus()
+    await page.keyboard.press('Enter')
+    await expect(clear).toHaveCount(0)
+    await someoneHas(page)
+  })
+  await test.step('declared and reopened', async () => {
+    const declare = page.getByRole('button', { name: 'Declare Quarter 2', exact: true })
+    await declare.focus()
+    await page.keyboard.press('Enter')
+    await page.getByRole('dialog').getByRole('button', { name: 'Declare it complete' }).press('Enter')
+    const reopen = page.getByRole('button', { name: 'Reopen', exact: true })
+    await expect(reopen).toBeVisible()
+    await expect(page.getByRole('dialog')).toHaveCount(0)
+    await someoneHas(page)
+    await reopen.focus()
+    await page.keyboard.press('Enter')
+    await page.getByRole('dialog').getByLabel('Why, for the history').fill('A late score')
+    await page.getByRole('dialog').getByRole('button', { name: 'Reopen', exact: true }).press('Enter')
+    await expect(declare).toBeVisible()
+    await someoneHas(page)
+  })
+})
+
+test('a notice has a place of its own, goes with its matter, and can be looked up', async ({ desk, page }) => {
+  await desk.openClass('Earth Systems 7A')
+  await page.getByRole('columnheader', { name: /Delta model/ }).click()
+  await desk.margin.getByRole('button', { name: 'Save as pattern' }).click()
+  const notice = page.getByText('Delta model is a pattern now')
+  await expect(notice).toBeVisible()
+  // Nothing lies under it.
+  const covered = await notice.evaluate((element) => {
+    const { left, top, width, height } = element.getBoundingClientRect()
+    const grid = document.querySelector('[role=grid]')!.parentElement!.getBoundingClientRect()
+    return top < grid.bottom && top + height > grid.top && left < grid.right && left + width > grid.left
+  })
+  expect(covered).toBe(false)
+  await desk.cell('Achterberg, Rosalind', 'Check 5').click()
+  await desk.typeDown(['7'])
+  await expect(notice).toHaveCount(0)
+  const list = page.getByRole('button', { name: '1 notice' })
+  await list.focus()
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('dialog', { name: 'Notices' })).toContainText('Delta model is a pattern now')
+  await page.keyboard.press('Escape')
+  await expect(list).toBeFocused()
+})
+
+test('after the sign-in the keyboard is at the work; the office’s dialog gives it back', async ({
+  product,
+  page,
+  desk,
+}) => {
+  await page.context().clearCookies()
+  await page.goto(`${product.url}/sign-in`)
+  await page.getByLabel('E-mail').fill(accounts.registrar)
+  await page.getByLabel('Password').fill(accounts.password)
+  await page.getByLabel('Password').press('Enter')
+  await expect(page.getByRole('navigation', { name: 'The day' })).toBeVisible()
+  await someoneHas(page)
+  await page.getByRole('navigation', { name: 'The day' }).getByRole('link', { name: 'District policy' }).click()
+  const make = page.getByRole('button', { name: 'Make a scale', exact: true })
+  await make.focus()
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('dialog')).toBeVisible()
+  await page.keyboard.press('Escape')
+  await expect(make).toBeFocused()
+  expect(desk.complaints).toEqual([])
+})
