@@ -1,7 +1,6 @@
 import Papa from 'papaparse'
 import { blockOf, isOneCell, laidOut, placesIn } from './block'
 import type { Block, Place, Wish } from './types'
-import { capital } from '~/composables/useWords'
 
 export interface Box {
   x: number

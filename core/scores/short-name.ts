@@ -1,3 +1,4 @@
+// eslint-disable-next-line @typescript-eslint/triple-slash-reference -- the package ships no types, and every project that reads this needs them
 /// <reference path="./hyphen.d.ts" />
 import hyphen from 'hyphen/en-us'
 import { beginning } from '../text'

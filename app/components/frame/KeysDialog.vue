@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { capital } from '~/composables/useWords'
 const visible = defineModel<boolean>('visible', { required: true })
 
 const keys: { where: string; list: [string, string][] }[] = [

@@ -5,7 +5,6 @@ import { scoreViews } from '~/sheet/score-view'
 import { useClassStore } from '~/stores/class'
 import { usePerson } from '~/stores/person'
 import { shortDay, counted } from '~/composables/useWords'
-import { type Part } from '~/composables/useDeed'
 
 /** The record of a class in one period, on pages that print: every score with its marks, and the results. */
 const router = useRouter()
