@@ -51,7 +51,7 @@ export type ClassAct = z.infer<typeof classAct>
 export const classHistoryResponse = z.array(classAct)
 
 /** A person's own latest acts on a class in the order in which they were taken; acts of one deed together. */
-export const stepsResponse = z.array(z.array(z.object({ home: z.string(), seq: z.number(), act })))
+export const stepsResponse = z.array(z.array(z.object({ home: z.string(), seq: z.number(), ago: z.number(), act })))
 
 export const asOfQuery = z.object({ day: civilDate })
 

@@ -12,6 +12,8 @@ const looseEnd = z.object({
   ]),
 })
 
+const person = z.object({ id: z.string(), name: z.string() })
+
 /** One class as *Today* and the day column show it. */
 export const todayClass = z.object({
   id: z.string(),
@@ -25,8 +27,15 @@ export const todayClass = z.object({
   period: z.object({ id: z.string(), title: z.string(), lastDay: z.string(), declared: z.boolean() }).nullable(),
   assignments: z.number(),
   toScore: z.number(),
-  next: z.array(z.object({ id: z.string(), name: z.string(), dueOn: z.string() })),
-  joined: z.array(z.object({ id: z.string(), name: z.string() })),
+  stacks: z.array(
+    z.object({ id: z.string(), name: z.string(), dueOn: z.string(), waiting: z.number(), firstStudentId: z.string() }),
+  ),
+  ahead: z.array(z.object({ id: z.string(), name: z.string(), shortName: z.string(), dueOn: z.string() })),
+  /** What is due first after the week ahead. */
+  next: z.array(z.object({ id: z.string(), name: z.string(), shortName: z.string(), dueOn: z.string() })).max(1),
+  joined: z.array(person),
+  left: z.array(person),
+  missing: z.array(person.extend({ count: z.number() })),
   looseEnds: z.array(looseEnd),
 })
 export type TodayClass = z.infer<typeof todayClass>

@@ -126,17 +126,17 @@ export function useGradebookSheet(book: Book, view: Ref<SheetView>, habits: Ref<
         id: category.id,
         title: category.shortName,
         under: weightWords(category, weight),
-        width: 54,
+        width: 48,
       })),
       {
         id: 'period',
         title: own?.title ?? '',
         under: `${scaleEnds()}, ${counted(lead.plan?.places ?? 1, 'place')}`,
-        width: 104,
+        width: 92,
         strong: true,
       },
       // The longer period right above; the ones beyond it are in Show work and on cards.
-      ...longer.slice(0, 1).map((each) => ({ id: each.id, title: each.title, under: 'so far', width: 84 })),
+      ...longer.slice(0, 1).map((each) => ({ id: each.id, title: each.title, under: 'so far', width: 74 })),
     ]
   })
 

@@ -104,6 +104,7 @@ export function useGridReading(book: Book, { table, from, firstDate }: NamedTabl
         placeOf: (assignment) => ({
           scale: classStore.plan!.scale,
           levels: assignment.scoredIn === 'levels' ? classStore.snapshot!.proficiencyScale : null,
+          letters: assignment.scoredIn === 'letters',
           possible: assignment.points,
         }),
       })

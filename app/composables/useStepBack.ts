@@ -68,10 +68,11 @@ export function useStepBack(stepping: () => Stepping, classes: () => readonly Cl
   function step(way: Way): void {
     const next = stepping().nearest[way]
     if (!next) return
-    const at = Date.parse(next[0]!.act.at)
-    const isOld = Date.now() - at > SITTING_MS
+    const { act, ago = 0 } = next[0]!
+    // By the server's clock: this machine's may be wrong by days.
+    const isOld = ago > SITTING_MS
     if (!isOld && isInView(next)) return void stepping()[way]()
-    asking.value = { way, words: told.value[way] ?? '', when: isOld ? shortInstant(new Date(at)) : '' }
+    asking.value = { way, words: told.value[way] ?? '', when: isOld ? shortInstant(new Date(act.at)) : '' }
   }
 
   async function go(): Promise<void> {

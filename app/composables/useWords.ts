@@ -6,6 +6,9 @@ export const shortDay = (date: string | null) => (date === null ? 'no date' : fo
 /** `Wednesday, November 25`. */
 export const longDay = (date: string) => format(parseISO(date), 'EEEE, MMMM d')
 
+/** `Wed 25`. */
+export const weekDay = (date: string) => format(parseISO(date), 'EEE d')
+
 /** `Nov 16, 10:42`. */
 export const shortInstant = (instant: string | Date) => format(new Date(instant), 'MMM d, HH:mm')
 

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { useFinding } from '~/composables/useFinding'
+import { useFrame } from '~/stores/frame'
+
 const route = useRoute()
 const hasMargin = computed(() => route.meta.margin === true)
 
@@ -9,14 +11,36 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   event.preventDefault()
   finding.value = true
 })
+
+// `[` and `]` fold what stands at that side of the work.
+const frame = useFrame()
+useEventListener('keydown', (event: KeyboardEvent) => {
+  if (event.defaultPrevented || (event.ctrlKey && !event.getModifierState('AltGraph')) || event.metaKey) return
+  if ((event.target as HTMLElement).closest('input:not([hidden]), textarea, [role=dialog], [role=combobox]')) return
+  if (event.key === '[') frame.foldDay()
+  if (event.key === ']' && hasMargin.value) frame.foldMargin()
+})
 </script>
 
 <template>
-  <div class="frame" :class="{ 'has-margin': hasMargin }">
+  <div class="frame" :class="{ rail: frame.isRail, 'has-margin': hasMargin, 'margin-away': frame.isMarginAway }">
     <a class="skip" href="#work">Skip to the work</a>
     <DayColumn />
     <slot />
-    <aside v-if="hasMargin" id="margin" class="margin" aria-label="Margin" />
+    <aside v-if="hasMargin" class="margin" aria-label="Margin">
+      <button
+        type="button"
+        class="fold"
+        :aria-expanded="!frame.isMarginAway"
+        aria-controls="margin"
+        :title="frame.isMarginAway ? 'Open the margin ( ] )' : 'Fold the margin away ( ] )'"
+        @click="frame.foldMargin()"
+      >
+        <i :class="frame.isMarginAway ? 'pi pi-angle-double-left' : 'pi pi-angle-double-right'" aria-hidden="true" />
+        <span :class="{ 'visually-hidden': !frame.isMarginAway }">Margin</span>
+      </button>
+      <div v-show="!frame.isMarginAway" id="margin" />
+    </aside>
     <div class="foot"><NoticeStrip /><StatusLine /></div>
     <FindDialog v-if="finding" @close="finding = false" />
   </div>
@@ -26,7 +50,9 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 .frame {
   height: 100dvh;
   display: grid;
-  grid-template: minmax(0, 1fr) auto / 188px minmax(0, 1fr);
+  --day: 188px;
+  --margin: 272px;
+  grid-template: minmax(0, 1fr) auto / var(--day) minmax(0, 1fr);
   overflow: hidden;
 }
 .foot {
@@ -46,22 +72,68 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   top: 8px;
 }
 .frame.has-margin {
-  grid-template-columns: 188px minmax(0, 1fr) 272px;
+  grid-template-columns: var(--day) minmax(0, 1fr) var(--margin);
+}
+.frame.rail {
+  --day: 60px;
+}
+.frame.margin-away {
+  --margin: 24px;
 }
 /* The sewing line at the edge of the cloth. */
 .margin {
   border-left: 1px solid var(--line);
   background: linear-gradient(var(--thread), var(--thread)) 6px 0 / 1px 100% no-repeat var(--paper);
+  min-width: 0;
+  min-height: 0;
+  display: grid;
+  position: relative;
+}
+#margin {
   padding: 14px 16px;
   overflow-y: auto;
   min-width: 0;
 }
+/* A tab on the sewing line, clear of whatever the margin holds. */
+.fold {
+  position: absolute;
+  left: 0;
+  top: calc(50% - 26px);
+  width: 13px;
+  height: 52px;
+  padding: 0;
+  border: 1px solid var(--line);
+  border-left: 0;
+  border-radius: 0 6px 6px 0;
+  background: var(--paper);
+  color: var(--soft);
+  z-index: 1;
+}
+.fold:hover {
+  color: var(--ink);
+  background: var(--ai1);
+}
+.fold i {
+  font-size: 9px;
+}
+.margin-away .fold {
+  inset: 0;
+  width: auto;
+  height: auto;
+  border: 0;
+  border-radius: 0;
+  display: flex;
+  flex-direction: column;
+  align-items: center;
+  justify-content: center;
+  gap: 8px;
+}
+.margin-away .fold span {
+  writing-mode: vertical-rl;
+}
 @media (max-width: 1100px) {
-  .frame {
-    grid-template-columns: 60px minmax(0, 1fr);
-  }
-  .frame.has-margin {
-    grid-template-columns: 60px minmax(0, 1fr) 256px;
+  .frame:not(.margin-away) {
+    --margin: 256px;
   }
 }
 @media (max-width: 760px) {

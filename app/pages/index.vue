@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { partsOf } from '#core/kind'
-import { daysBetween } from '#core/calendar/date'
+import { daysAfter, daysBetween } from '#core/calendar/date'
+import { DAYS_AHEAD } from '#core/today/class-day'
 import type { TodayClass } from '#shared/today'
 import { useDecisions } from '~/stores/decisions'
 import { usePerson } from '~/stores/person'
 import { useToday } from '~/stores/today'
-import { shortDay, longDay, counted } from '~/composables/useWords'
+import { shortDay, longDay, weekDay, counted } from '~/composables/useWords'
+import { endWords } from '~/words/loose-ends'
 
 const today = useToday()
 const { person, today: date } = storeToRefs(usePerson())
@@ -38,6 +40,55 @@ function left(each: TodayClass): string {
   const days = daysBetween(date.value, each.period.lastDay)
   return `${each.period.title} ends ${shortDay(each.period.lastDay)}, in ${counted(days, 'day')}`
 }
+
+const all = computed(() => today.classes ?? [])
+const stacks = computed(() =>
+  all.value
+    .flatMap((of) => of.stacks.map((each) => ({ ...each, of })))
+    .toSorted((a, b) => a.dueOn.localeCompare(b.dueOn) || a.of.meets.localeCompare(b.of.meets)),
+)
+/** The week ahead, over all classes. */
+const days = computed(() =>
+  Array.from({ length: DAYS_AHEAD }, (_, at) => daysAfter(date.value, at)).map((day) => ({
+    day,
+    work: all.value.flatMap((of) => of.ahead.filter((each) => each.dueOn === day).map((each) => ({ ...each, of }))),
+  })),
+)
+/** Where the week is empty, what comes after it. */
+const nextDue = computed(() => {
+  if (days.value.some(({ work }) => work.length)) return null
+  const coming = all.value.flatMap((of) => of.next.map((each) => ({ ...each, of })))
+  return coming.toSorted((a, b) => a.dueOn.localeCompare(b.dueOn))[0] ?? null
+})
+const moves = computed(() =>
+  all.value.flatMap((of) => [
+    ...of.joined.map((each) => ({ ...each, of, what: 'joined' })),
+    ...of.left.map((each) => ({ ...each, of, what: 'left' })),
+  ]),
+)
+const MISSING = 6
+const everyone = ref(false)
+const missing = computed(() =>
+  all.value.flatMap((of) => of.missing.map((each) => ({ ...each, of }))).toSorted((a, b) => b.count - a.count),
+)
+/** Loose ends by kind, each kind with its classes. */
+const ends = computed(() => {
+  const kinds = new Map<string, { of: TodayClass; end: TodayClass['looseEnds'][number] }[]>()
+  for (const of of all.value)
+    for (const end of of.looseEnds) kinds.set(end.code, [...(kinds.get(end.code) ?? []), { of, end }])
+  return [...kinds].map(([code, list]) => ({ code, words: endWords[code as keyof typeof endWords], list }))
+})
+const toDecide = computed(() =>
+  all.value.flatMap((of) => {
+    const count = decisions.countOf.get(of.id)
+    return count ? [{ of, count }] : []
+  }),
+)
+const student = (of: TodayClass, id: string) => `/class/${of.id}/student/${id}`
+const cell = (of: TodayClass, assignment: string, who?: string) => ({
+  path: `/class/${of.id}`,
+  query: { ...(who ? { student: who } : {}), assignment },
+})
 </script>
 
 <template>
@@ -50,6 +101,9 @@ function left(each: TodayClass): string {
       </p>
     </header>
     <Message v-if="problem" severity="error">{{ problem }}</Message>
+    <p v-if="!today.classes && !problem" class="shape" role="status">
+      <span class="visually-hidden">Reading the day</span>
+    </p>
 
     <section v-if="today.classes && today.classes.length === 0" class="empty">
       <h2>{{ person?.role === 'registrar' ? 'The district office' : 'No classes yet' }}</h2>
@@ -66,41 +120,111 @@ function left(each: TodayClass): string {
       </div>
     </section>
 
-    <ol v-else class="classes" aria-label="Classes in the order of the day">
-      <li v-for="each in today.classes ?? []" :key="each.id">
-        <b class="hour flare">{{ each.meets || '·' }}</b>
-        <div class="what">
-          <h2>
-            <NuxtLink :to="`/class/${each.id}`">{{ each.title }}</NuxtLink>
-          </h2>
-          <p class="soft">{{ counted(each.students, 'student') }}. {{ left(each) }}</p>
-        </div>
-        <div class="waits">
-          <NuxtLink v-if="decisions.countOf.get(each.id)" class="chip seal" :to="decisionPath(each.id)"
-            >{{ decisions.countOf.get(each.id) }} to decide</NuxtLink
+    <template v-else-if="today.classes">
+      <ol class="week" aria-label="Due today and in the week ahead">
+        <li v-for="{ day, work } in days" :key="day" :class="{ now: day === date, idle: !work.length }">
+          <b>{{ day === date ? 'Today' : weekDay(day) }}</b>
+          <NuxtLink
+            v-for="each in work"
+            :key="each.of.id + each.id"
+            :to="cell(each.of, each.id)"
+            :title="`${each.name}, ${each.of.title}`"
+            ><span class="hour">{{ each.of.meets }}</span> {{ each.shortName }}</NuxtLink
           >
-          <NuxtLink v-if="each.toScore" class="chip" :to="`/class/${each.id}`">{{ each.toScore }} to score</NuxtLink>
-          <span v-else-if="each.assignments" class="soft">All scored</span>
-          <NuxtLink v-else class="chip" :to="each.planned ? `/class/${each.id}?edit=new` : `/class/${each.id}/plan`">{{
-            each.planned ? 'Add the first assignment' : 'Make a plan'
-          }}</NuxtLink>
-          <details v-if="each.looseEnds.length">
-            <summary class="chip ochre">{{ counted(each.looseEnds.length, 'loose end') }}</summary>
-            <ul>
-              <li v-for="end in each.looseEnds" :key="end.text">
-                <NuxtLink :to="mendPath(each, end)">{{ end.text }}</NuxtLink>
+        </li>
+      </ol>
+      <p v-if="nextDue" class="soft next">
+        Nothing is due in the week ahead. Next:
+        <NuxtLink :to="cell(nextDue.of, nextDue.id)">{{ nextDue.name }}</NuxtLink>, {{ nextDue.of.title }},
+        {{ shortDay(nextDue.dueOn) }}
+      </p>
+      <div class="two">
+        <section aria-labelledby="t-stacks">
+          <h2 id="t-stacks">To score</h2>
+          <ul class="lines">
+            <li v-for="each in stacks" :key="each.of.id + each.id">
+              <NuxtLink :to="cell(each.of, each.id, each.firstStudentId)">{{ each.name }}</NuxtLink>
+              <span class="soft">{{ each.of.title }}, due {{ shortDay(each.dueOn) }}</span>
+              <span class="figure">{{ each.waiting }}</span>
+            </li>
+          </ul>
+          <p v-if="!stacks.length" class="soft">Every paper that is due has its score or its mark.</p>
+          <h2 id="t-classes">Classes</h2>
+          <ol class="lines" aria-label="Classes in the order of the day">
+            <li v-for="each in all" :key="each.id">
+              <h3>
+                <span class="hour">{{ each.meets }}</span>
+                <NuxtLink :to="`/class/${each.id}`">{{ each.title }}</NuxtLink>
+              </h3>
+              <span class="soft">{{ left(each) }}</span>
+              <NuxtLink
+                v-if="each.toScore"
+                class="chip"
+                :to="{ path: `/class/${each.id}`, query: { show: 'unscored' } }"
+                >{{ each.toScore }} to score</NuxtLink
+              >
+              <span v-else-if="each.assignments" class="soft">All scored</span>
+              <NuxtLink
+                v-else
+                class="chip"
+                :to="each.planned ? `/class/${each.id}?edit=new` : `/class/${each.id}/plan`"
+                >{{ each.planned ? 'Add the first assignment' : 'Make a plan' }}</NuxtLink
+              >
+            </li>
+          </ol>
+        </section>
+        <section aria-label="What else waits">
+          <template v-if="toDecide.length">
+            <h2>To decide</h2>
+            <ul class="lines">
+              <li v-for="each in toDecide" :key="each.of.id">
+                <NuxtLink class="seal" :to="decisionPath(each.of.id)">{{ each.of.title }}</NuxtLink><span class="soft"
+                  >changed elsewhere too</span
+                ><span class="figure">{{ each.count }}</span>
               </li>
             </ul>
-          </details>
-        </div>
-        <div class="next">
-          <p v-for="work in each.next.slice(0, 2)" :key="work.id">
-            <span class="soft date">{{ shortDay(work.dueOn) }}</span> {{ work.name }}
-          </p>
-          <p v-if="each.joined.length" class="new">New: {{ each.joined.map((one) => one.name).join(', ') }}</p>
-        </div>
-      </li>
-    </ol>
+          </template>
+          <template v-if="ends.length">
+            <h2>Loose ends</h2>
+            <details v-for="each in ends" :key="each.code" :open="each.list.length === 1">
+              <summary>
+                {{ each.words }} <span class="figure">{{ each.list.length }}</span>
+              </summary>
+              <ul>
+                <li v-for="one in each.list" :key="one.of.id + one.end.text">
+                  <NuxtLink :to="mendPath(one.of, one.end)">{{ one.end.text }}</NuxtLink>
+                  <span class="soft">{{ one.of.title }}</span>
+                </li>
+              </ul>
+            </details>
+          </template>
+          <template v-if="missing.length">
+            <h2>Missing work</h2>
+            <ul class="lines">
+              <li v-for="each in missing.slice(0, everyone ? undefined : MISSING)" :key="each.of.id + each.id">
+                <NuxtLink :to="student(each.of, each.id)">{{ each.name }}</NuxtLink><span class="soft">{{
+                  each.of.title
+                }}</span
+                ><span class="figure">{{ each.count }}</span>
+              </li>
+            </ul>
+            <button v-if="missing.length > MISSING" type="button" class="chip more" @click="everyone = !everyone">
+              {{ everyone ? 'only the first' : `${missing.length - MISSING} more` }}
+            </button>
+          </template>
+          <template v-if="moves.length">
+            <h2>Came and went</h2>
+            <ul class="lines">
+              <li v-for="each in moves" :key="each.of.id + each.id + each.what">
+                <NuxtLink :to="student(each.of, each.id)">{{ each.name }}</NuxtLink><span class="soft"
+                  >{{ each.what }} {{ each.of.title }}</span
+                >
+              </li>
+            </ul>
+          </template>
+        </section>
+      </div>
+    </template>
   </main>
 </template>
 
@@ -112,76 +236,145 @@ h1 {
   font-size: 24px;
   margin-bottom: 4px;
 }
-.classes {
+h2 {
+  margin: 20px 0 4px;
+}
+section > h2:first-child {
+  margin-top: 0;
+}
+.shape {
+  height: 180px;
+  border-radius: 8px;
+  background: linear-gradient(var(--ai1), transparent);
+}
+.week {
+  list-style: none;
+  margin: 0 0 22px;
+  padding: 0;
+  display: grid;
+  grid-template-columns: repeat(7, minmax(0, 1fr));
+  border-top: 1.5px solid var(--ai3);
+  border-bottom: 1px solid var(--hair);
+}
+.week li {
+  padding: 8px 10px 10px;
+  border-left: 1px solid var(--hair);
+  display: grid;
+  gap: 3px;
+  align-content: start;
+  min-height: 74px;
+  min-width: 0;
+}
+.week li:first-child {
+  border-left: 0;
+}
+.week .now {
+  background: var(--ai1);
+}
+.week .idle b {
+  color: var(--soft);
+  font-weight: 500;
+}
+.week a {
+  color: var(--ink);
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  text-decoration: none;
+}
+.week a:hover {
+  text-decoration: underline;
+}
+.hour {
+  color: var(--ai4);
+  font-weight: 640;
+  display: inline-block;
+  min-width: 12px;
+}
+.two {
+  display: grid;
+  grid-template-columns: minmax(0, 3fr) minmax(0, 2fr);
+  gap: 40px;
+}
+.lines {
   list-style: none;
   margin: 0;
   padding: 0;
-  border-top: 1.5px solid var(--ai3);
+  border-top: 1px solid var(--line);
 }
-.classes > li {
-  display: grid;
-  grid-template-columns: 38px minmax(220px, 1.2fr) minmax(200px, 1fr) minmax(220px, 1.1fr);
-  gap: 12px;
-  padding: 13px 0;
-  border-bottom: 1px solid var(--hair);
-  align-items: start;
-}
-.hour {
-  font-size: 21px;
-  font-weight: 560;
-  color: var(--ai4);
-  line-height: 1;
-  padding-left: 4px;
-}
-h2 a {
-  color: inherit;
-  text-decoration: none;
-}
-h2 a:hover {
-  text-decoration: underline;
-}
-.what p {
-  margin-top: 3px;
-}
-.waits {
+.lines li {
   display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
-  align-items: start;
+  gap: 10px;
+  align-items: baseline;
+  padding: 5px 0;
+  border-bottom: 1px solid var(--hair);
+  min-height: 32px;
+}
+.lines li > .soft {
+  min-width: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.next {
+  margin: -12px 0 20px;
+}
+.more {
+  margin-top: 6px;
+}
+.lines .figure {
+  width: auto;
+  text-align: right;
+}
+.lines .figure,
+.lines .chip {
+  margin-left: auto;
+  flex: none;
+  font-weight: 640;
+}
+.lines h3 {
+  font-size: 13px;
+  margin: 0;
+  font-weight: 560;
+  white-space: nowrap;
+}
+.lines ol,
+.lines a {
+  white-space: nowrap;
+}
+.seal {
+  color: var(--shu);
 }
 summary {
   cursor: pointer;
-  list-style: none;
+  padding: 5px 0;
+  border-bottom: 1px solid var(--hair);
 }
-summary::-webkit-details-marker {
-  display: none;
+summary .figure {
+  color: var(--ochre);
+  font-weight: 640;
 }
 details ul {
-  margin: 7px 0 0;
-  padding: 0;
+  margin: 4px 0 8px;
+  padding: 0 0 0 14px;
   list-style: none;
   display: grid;
-  gap: 5px;
-}
-.next p {
-  display: flex;
-  gap: 8px;
-}
-.date {
-  width: 48px;
-  flex: none;
-}
-.new {
-  color: var(--ai5);
-  font-weight: 560;
-  margin-top: 3px;
+  gap: 4px;
 }
 @media (max-width: 1100px) {
-  .classes > li {
-    grid-template-columns: 38px 1fr 1fr;
+  .two {
+    gap: 24px;
   }
-  .next {
-    grid-column: 2 / -1;
+}
+@media (max-width: 760px) {
+  .two {
+    grid-template-columns: 1fr;
+  }
+  .week {
+    grid-template-columns: 1fr;
+  }
+  .week .idle {
+    display: none;
   }
 }
 </style>

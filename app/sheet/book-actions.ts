@@ -1,4 +1,4 @@
-import { partsOf } from '#core/kind'
+import { jointId, partsOf } from '#core/kind'
 import type { Cell } from '#core/scores/cell'
 import type { BlockDeed } from '#core/scores/block'
 import { cellText } from '#core/scores/entry'
@@ -18,6 +18,16 @@ export interface Foreseen {
   perform: () => void
 }
 
+/** What one pasted text would do. */
+export interface PasteLine {
+  id: string
+  student: string
+  assignment: string
+  before: string
+  after: string
+  refused?: string
+}
+
 const NOT_THERE = 'This class does not have this assignment. Put it there first: its column says how.'
 
 /**
@@ -32,9 +42,14 @@ export function bookActions(
     work: () => void
     fill: (block: SheetCell[]) => void
     named: (table: string[][], columnId: string) => boolean
+    ask: NonNullable<SheetActions['ask']>
+    /** Whether students who were not there are taken like all others. */
+    everyone: () => boolean
   },
 ) {
-  const actionsIn = new Map<ClassStore, ScoreActions>(book.classes.map((each) => [each, scoreActions(each)]))
+  const actionsIn = new Map<ClassStore, ScoreActions>(
+    book.classes.map((each) => [each, scoreActions(each, open.everyone)]),
+  )
   const at = (rowId: string, columnId: string): { own: ScoreActions; id: CellId } | null => {
     const place = book.placeOf(rowId, columnId)
     return place && { own: actionsIn.get(place.classStore)!, id: place.id }
@@ -101,6 +116,7 @@ export function bookActions(
         )
       }),
     named: open.named,
+    ask: open.ask,
     fillDown: (columns) =>
       asOne(() => {
         const copies = columns.flatMap(([first, ...below]) => {
@@ -114,11 +130,15 @@ export function bookActions(
       }),
     isPassedOver(...cell) {
       const found = at(...cell)
-      return found === null || found.own.isPassedOver(found.id)
+      return found === null || (!open.everyone() && found.own.isPassedOver(found.id))
     },
     isBlank(...cell) {
       const found = at(...cell)
       return found !== null && found.own.isBlank(found.id)
+    },
+    inLetters(...cell) {
+      const found = at(...cell)
+      return found !== null && found.own.isInLetters(found.id)
     },
     letter(key, cells) {
       if (key === 'n') return (open.note(cells), true)
@@ -134,7 +154,24 @@ export function bookActions(
       })
     },
   }
-  return { actions, foresee }
+  const look = (entries: readonly [...SheetCell, text: string][]): PasteLine[] =>
+    byClass(entries, ([rowId, columnId]) => [rowId, columnId]).flatMap(({ classStore, own, found }) =>
+      found.map(({ id, thing }) => {
+        const cellId = jointId(...id)
+        const before = own.cellOf(id)
+        const read = own.read(id, thing[2])
+        return {
+          id: cellId,
+          student: whose(classStore, cellId),
+          assignment: classStore.get('assignment', id[1]).name,
+          before: cellText(before),
+          ...('refused' in read
+            ? { after: '', refused: read.refused }
+            : { after: cellText({ ...before, ...read.to }) }),
+        }
+      }),
+    )
+  return { actions, foresee, look }
 }
 
 const whose = (classStore: ClassStore, id: string) =>

@@ -33,6 +33,8 @@ export interface SheetHost {
   leave(place: Place, text: string, reason: string): void
   clear(places: Place[]): void
   paste(entries: { place: Place; text: string }[]): number
+  /** Shows who would get what before several rows are pasted, and goes on by itself; answers whether it does. */
+  ask(lay: () => { place: Place; text: string }[], go: () => void): boolean
   /** Takes a pasted table in which names of students stand; answers whether it does. */
   named(table: string[][], from: Place): boolean
   /** Copies the first of each list of cells into those under it. */
@@ -42,6 +44,8 @@ export interface SheetHost {
   /** Whether a paste goes past the cell. */
   passes(place: Place): boolean
   letter(key: string, places: Place[]): boolean
+  /** Whether letters are labels there, and no marks. */
+  inLetters(place: Place): boolean
   open(column: number): void
   /** Starts what a computed cell is for, or says why nothing can be done there. */
   begin(place: Place, wish: Wish): string
@@ -173,6 +177,12 @@ export class SheetController {
   /** Keeps what was typed. What cannot be read stays in its cell, marked, and the hands go on: a stack is never lost. */
   private commit(): void {
     const { value } = this.host.overlay.input
+    // After a point any letter is what it is elsewhere.
+    const letter = /^\.([nf=])$/.exec(value.trim())?.[1]
+    if (letter) {
+      this.close()
+      return void this.host.letter(letter, placesIn(this.block))
+    }
     const refused = this.host.enter(this.active, value)
     if (refused) this.host.leave(this.active, value, refused)
     this.close()
@@ -272,7 +282,8 @@ export class SheetController {
   private plain(event: KeyboardEvent, far: boolean): boolean {
     if (far || event.altKey || event.key.length !== 1 || this.active.row < 0) return false
     const isCapital = /^\p{Lu}$/u.test(event.key)
-    if (isCapital && !event.shiftKey && event.getModifierState('CapsLock')) {
+    const isFree = this.isComputed || this.host.inLetters(this.active)
+    if (isCapital && !isFree && !event.shiftKey && event.getModifierState('CapsLock')) {
       this.host.say('Caps Lock is on. Small letters set marks; a capital begins a label.')
       return true
     }
@@ -282,6 +293,7 @@ export class SheetController {
   /** Digits and capitals begin an entry, as of a label of the scale; small letters are marks. */
   private typed(key: string, isCapital: boolean): boolean {
     if (this.isComputed || isCapital || /[0-9.,+]/.test(key)) return this.edited(key)
+    if (/^\p{L}$/u.test(key) && this.host.inLetters(this.active)) return this.edited(key)
     return this.host.letter(key, placesIn(this.block))
   }
 
@@ -392,11 +404,20 @@ export class SheetController {
     const text = (event.clipboardData?.getData('text/plain') ?? '').replace(/\r?\n$/, '')
     const { data } = Papa.parse<string[]>(text, { delimiter: '\t' })
     if (this.host.named(data, this.active)) return
-    const entries = this.laidPast(data)
+    const lay = () => this.laidPast(data)
+    if (data.length > 1 && this.host.ask(lay, () => this.pasted(lay()))) return
+    this.pasted(lay())
+  }
+
+  private pasted(entries: { place: Place; text: string }[]): void {
     const refused = this.host.paste(entries)
     const last = entries.at(-1)
     if (last) this.goTo(last.place, { extend: true })
-    this.host.say(refused ? `${refused} of ${entries.length} entries were refused and left out; the rest is in.` : '')
+    this.host.say(
+      refused
+        ? `${refused} of ${entries.length} entries cannot be read and are marked in their cells; the rest is in.`
+        : '',
+    )
   }
 
   /** A computed cell stands in the part that does not scroll, so it wears its own frame. */

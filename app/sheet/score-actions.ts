@@ -21,7 +21,7 @@ const actOf: Record<BlockDeed['do'], ActKind> = {
 }
 
 /** What typing, pasting, marks and deeds on blocks do with the scores of one class. Each is one act. */
-export function scoreActions(classStore: ClassStore) {
+export function scoreActions(classStore: ClassStore, everyone: () => boolean = () => false) {
   const cellOf = (id: CellId) => classStore.get('cell', jointId(...id))
 
   function placeOf([studentId, assignmentId]: CellId): EntryPlace {
@@ -29,6 +29,7 @@ export function scoreActions(classStore: ClassStore) {
     return {
       scale: classStore.plan!.scale,
       levels: scoredIn === 'levels' ? classStore.snapshot!.proficiencyScale : null,
+      letters: scoredIn === 'letters',
       possible: points,
       present: cellOf([studentId, assignmentId]).value,
     }
@@ -48,7 +49,7 @@ export function scoreActions(classStore: ClassStore) {
       id: jointId(...id),
       cell: cellOf(id),
       place: placeOf(id),
-      there: dueOn === null || classStore.wasThere(id[0], dueOn),
+      there: everyone() || dueOn === null || classStore.wasThere(id[0], dueOn),
     }
   }
 
@@ -68,12 +69,22 @@ export function scoreActions(classStore: ClassStore) {
     leave: unread.leave,
     endUnread: (id: CellId) => unread.end(...id),
 
-    /** Keeps those entries that can be read; gives how many cannot. */
+    /** What an entry would make of a cell, or why it cannot be read. */
+    read(id: CellId, text: string): { to: Partial<Cell> } | { refused: string } {
+      const entry = readEntry(text, placeOf(id))
+      return 'refused' in entry ? entry : { to: enteredOn(cellOf(id), entry) }
+    },
+
+    /** Keeps those entries that can be read, and leaves the others marked in their cells; gives how many those are. */
     paste(entries: [CellId, text: string][]): number {
       let refused = 0
       const kept = entries.flatMap(([id, text]) => {
         const entry = readEntry(text, placeOf(id))
-        if ('refused' in entry) return (refused++, [])
+        if ('refused' in entry) {
+          unread.leave(id, text, entry.refused)
+          refused++
+          return []
+        }
         return [{ id: jointId(...id), to: enteredOn(cellOf(id), entry) }]
       })
       change('paste', kept)
@@ -95,6 +106,7 @@ export function scoreActions(classStore: ClassStore) {
       return there && isBlankCell(cell)
     },
 
+    isInLetters: (id: CellId): boolean => classStore.get('assignment', id[1]).scoredIn === 'letters',
     allMarked: (key: string, ids: CellId[]) => ids.every((id) => hasMark(cellOf(id), key)),
     /** Sets the mark of a letter in cells, or takes it from them; answers whether the letter is of a mark. */
     mark(key: string, ids: CellId[], set: boolean): boolean {

@@ -4,6 +4,7 @@ import { readDecimal } from '#core/number/decimal'
 import { convertedLevel, cutOffsOf } from '#core/proficiency/convert'
 import { depthOf, levelOf } from '#core/scales/proficiency'
 import { marks, valueText, type Value } from '#core/scores/score'
+import { isFarAbove } from '#core/scores/outlier'
 import { worthOf } from '#core/scores/worth'
 import { cellText } from '#core/scores/entry'
 import type { ClassStore } from '~/stores/class'
@@ -76,11 +77,22 @@ export function cellView(cell: Readonly<Cell>, possible: string): CellView {
       ? [
           valueText(cell.value) || 'blank',
           ...(excess ? [`${excess.slice(1)} above the maximum of ${possible}`] : []),
+          ...(isFarAbove(cell, possible) ? ['more than twice it, is that meant?'] : []),
           ...marks.filter((each) => cell.marks.includes(each)),
           ...(note ? [note === 'family' ? 'note for the family' : 'private note'] : []),
         ].join(', ')
       : undefined
-  return { text: valueText(cell.value), excess, mark, note, excused, missing: cell.marks.includes('missing'), words }
+  const odd = !excused && isFarAbove(cell, possible)
+  return {
+    text: valueText(cell.value),
+    excess,
+    mark,
+    note,
+    excused,
+    odd,
+    missing: cell.marks.includes('missing'),
+    words,
+  }
 }
 
 /** What a score is above the points possible, as `+1`, so that an 88 typed for an 8 is seen. */

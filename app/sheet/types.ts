@@ -22,6 +22,8 @@ export interface CellView {
   note?: 'family' | 'teacher'
   excused?: boolean
   missing?: boolean
+  /** More than twice the points possible, and not said to be meant. */
+  odd?: boolean
   /** Dropped from the grade by a rule. */
   dropped?: boolean
   /** The student was not in the class then. */
@@ -121,6 +123,8 @@ export interface SheetActions {
   clear(cells: [rowId: string, columnId: string][]): void
   /** Takes a block of texts; gives how many were refused. */
   paste(entries: [rowId: string, columnId: string, text: string][]): number
+  /** Shows who would get what before several rows are pasted, then goes on; answers whether it does. */
+  ask?(lay: () => [rowId: string, columnId: string, text: string][], go: () => void): boolean
   /** Takes a table with names in it, pasted on a column; answers whether it does. Without it, a block is a block. */
   named?(table: string[][], columnId: string): boolean
   /** Copies the first of each list of cells into the others. */
@@ -129,6 +133,8 @@ export interface SheetActions {
   isBlank(rowId: string, columnId: string): boolean
   /** Whether Enter, fills and pastes go past the cell: its student was not in the class on the due date. */
   isPassedOver(rowId: string, columnId: string): boolean
+  /** Whether letters are labels there; marks then come after a point. */
+  inLetters?(rowId: string, columnId: string): boolean
   /** A letter typed on cells; answers whether it means something. */
   letter(key: string, cells: [rowId: string, columnId: string][]): boolean
   /** Starts what a computed cell is for; gives words where there is nothing to start. */

@@ -2,9 +2,10 @@ import type { Act, Change } from './act'
 
 /**
  * Acts that were one deed, each with the home that it is of; most deeds are one act. `seq` is the place that the server
- * gave it; an act that it does not have yet has none.
+ * gave it, `ago` how long ago by its clock it took it, in milliseconds, when it was asked; an act that it does not have yet
+ * has neither.
  */
-export type Step = { home: string; act: Act; seq?: number }[]
+export type Step = { home: string; act: Act; seq?: number; ago?: number }[]
 
 /** What a person can take back, and what they can do again, each with the nearest last. */
 export interface Steps {

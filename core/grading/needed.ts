@@ -42,7 +42,7 @@ export function neededFor(
   if (target === undefined) return null
   const step = most <= HALVES_TO ? 0.5 : Math.ceil(most / 1000)
   for (let points = 0; points <= most; points += step) {
-    cells[id] = { value: { points: readDecimal(String(points))! }, marks: [], note: '', noteFor: 'teacher' }
+    cells[id] = { value: { points: readDecimal(String(points))! }, marks: [], note: '', noteFor: 'teacher', meant: '' }
     grades.rescore(studentId, assignmentId)
     const reached = grades.of(studentId, periodId).computed
     if (reached && rank.get(reached.label)! <= target) return { points: readDecimal(String(points))! }

@@ -2,6 +2,7 @@ import type { ClassSnapshot } from '../section'
 import { betweenPeriods } from './between-periods'
 import { emptyCategory } from './empty-category'
 import type { LooseEnd } from './looseend'
+import { farAbove } from './far-above'
 import { lowScores } from './low-scores'
 import { noCategory } from './no-category'
 import { noPeriod } from './no-period'
@@ -30,6 +31,7 @@ export function looseEnds(snapshot: ClassSnapshot): LooseEnd[] {
     noPoints,
     offScale,
     override,
+    farAbove,
     lowScores,
   ].flatMap((find) => find(snapshot))
 }

@@ -11,8 +11,8 @@ export interface LooseEnd {
     | { view: 'gradebook'; assignmentId: string; studentId?: string }
     | { view: 'plan' }
     | { view: 'close'; studentId: string; periodId: string }
-  /** The mend in one step, where there is one that is right in every case. */
-  fix?: { words: string; kind: ActKind; wanted: Wanted[] }
+  /** The mends in one step, where there are such. */
+  fixes?: { words: string; kind: ActKind; wanted: Wanted[] }[]
 }
 
 export const looseEndCodes = [
@@ -30,6 +30,7 @@ export const looseEndCodes = [
   'off-scale',
   'override',
   'low-scores',
+  'far-above',
   'unread',
 ] as const
 export type LooseEndCode = (typeof looseEndCodes)[number]

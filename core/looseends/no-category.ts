@@ -18,11 +18,13 @@ export const noCategory: Find = (snapshot) => {
         code: 'removed-category' as const,
         text: `${name} was deleted and ${many(count, 'assignment')} still ${count === 1 ? 'belongs' : 'belong'} to it.`,
         mend: { view: 'plan' as const },
-        fix: {
-          words: 'Bring it back',
-          kind: 'plan' as const,
-          wanted: [{ kind: 'category' as const, id, to: { removed: false } }],
-        },
+        fixes: [
+          {
+            words: 'Bring it back',
+            kind: 'plan' as const,
+            wanted: [{ kind: 'category' as const, id, to: { removed: false } }],
+          },
+        ],
       }
     }),
     ...stray

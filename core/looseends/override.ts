@@ -35,10 +35,12 @@ function disagreeing(plan: Readonly<Plan>, id: string, student: Student, each: O
   return {
     code: 'override',
     text: `The override of ${fullName(student)} says ${each.percent!} and ${each.label!}, which do not agree.`,
-    fix: {
-      words: `Make it ${each.percent!} and ${label}`,
-      kind: 'override',
-      wanted: [{ kind: 'override', id, to: { label } }],
-    },
+    fixes: [
+      {
+        words: `Make it ${each.percent!} and ${label}`,
+        kind: 'override',
+        wanted: [{ kind: 'override', id, to: { label } }],
+      },
+    ],
   }
 }

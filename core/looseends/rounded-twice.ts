@@ -23,27 +23,29 @@ export const roundedTwice: Find = (snapshot) => {
         code: 'rounded-twice' as const,
         text: `${period.title} is rounded twice, which changes what ${many(changed.length, 'student')} ${changed.length === 1 ? 'is' : 'are'} shown.`,
         mend: { view: 'plan' as const },
-        fix: {
-          words: 'Enter them unrounded',
-          kind: 'plan' as const,
-          wanted: [
-            {
-              kind: 'plan' as const,
-              id: snapshot.section.id,
-              to: {
-                parents: {
-                  ...plan.parents,
-                  [period.id]: {
-                    rule: 'compose' as const,
-                    weights: {},
-                    ...plan.parents[period.id],
-                    enters: 'exact' as const,
+        fixes: [
+          {
+            words: 'Enter them unrounded',
+            kind: 'plan' as const,
+            wanted: [
+              {
+                kind: 'plan' as const,
+                id: snapshot.section.id,
+                to: {
+                  parents: {
+                    ...plan.parents,
+                    [period.id]: {
+                      rule: 'compose' as const,
+                      weights: {},
+                      ...plan.parents[period.id],
+                      enters: 'exact' as const,
+                    },
                   },
                 },
               },
-            },
-          ],
-        },
+            ],
+          },
+        ],
       },
     ]
   })

@@ -26,22 +26,24 @@ export const scale: Find = (snapshot) => {
             code: 'scale' as const,
             text: `The scale has no step below ${lowest.from} %: such a grade gets ${lowest.label} too.`,
             mend: { view: 'plan' as const },
-            fix: {
-              words: `Begin ${lowest.label} at 0`,
-              kind: 'plan' as const,
-              wanted: [
-                {
-                  kind: 'plan' as const,
-                  id: snapshot.section.id,
-                  to: {
-                    scale: {
-                      ...own,
-                      steps: own.steps.map((each) => (each.label === lowest.label ? { ...each, from: '0' } : each)),
+            fixes: [
+              {
+                words: `Begin ${lowest.label} at 0`,
+                kind: 'plan' as const,
+                wanted: [
+                  {
+                    kind: 'plan' as const,
+                    id: snapshot.section.id,
+                    to: {
+                      scale: {
+                        ...own,
+                        steps: own.steps.map((each) => (each.label === lowest.label ? { ...each, from: '0' } : each)),
+                      },
                     },
                   },
-                },
-              ],
-            },
+                ],
+              },
+            ],
           },
         ]
       : []),
@@ -68,11 +70,13 @@ function changedSince(snapshot: ClassSnapshot, copy: GradingScale): LooseEnd[] {
       code: 'scale',
       text: `The scale ${name} was changed since this class took it; this class still grades by the old one.`,
       mend: { view: 'plan' },
-      fix: {
-        words: 'Take the new one',
-        kind: 'plan',
-        wanted: [{ kind: 'plan', id: snapshot.section.id, to: { scale: { id, name, steps } } }],
-      },
+      fixes: [
+        {
+          words: 'Take the new one',
+          kind: 'plan',
+          wanted: [{ kind: 'plan', id: snapshot.section.id, to: { scale: { id, name, steps } } }],
+        },
+      ],
     },
   ]
 }

@@ -21,7 +21,7 @@ export const weights: Find = (snapshot) => {
         text: `The category weights${of} come to ${sum / 1000}, not 100: each acts as its share of that.`,
         mend: { view: 'plan' as const },
         ...(of === '' && sum > 0
-          ? { fix: { words: 'Make them 100', kind: 'plan' as const, wanted: made100(counted) } }
+          ? { fixes: [{ words: 'Make them 100', kind: 'plan' as const, wanted: made100(counted) }] }
           : {}),
       },
     ]

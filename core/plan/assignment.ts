@@ -16,7 +16,7 @@ const schema = z.strictObject({
   counts: z.boolean(),
   /** It only adds: in what was earned, and not in what it is out of. No drop takes it. */
   extraCredit: z.boolean(),
-  scoredIn: z.enum(['points', 'levels']),
+  scoredIn: z.enum(['points', 'letters', 'levels']),
   visibility,
   /** Whether families see its scores, once they see it. */
   released: z.boolean(),

@@ -8,6 +8,8 @@ const schema = z.strictObject({
   marks: z.array(z.enum(marks)).max(5),
   note: text(2000, 'A note has room for 2000 characters.'),
   noteFor: z.enum(['teacher', 'family']),
+  /** The unusual score that was said to be meant: it is asked about no more for as long as it stands. */
+  meant: text(20),
 })
 export type Cell = z.infer<typeof schema>
 
@@ -15,6 +17,6 @@ export type Cell = z.infer<typeof schema>
 export const cell = kind({
   names: ['student', 'assignment'],
   schema,
-  blank: { value: null, marks: [], note: '', noteFor: 'teacher' },
+  blank: { value: null, marks: [], note: '', noteFor: 'teacher', meant: '' },
   moves: 'score',
 })

@@ -13,6 +13,8 @@ export interface EntryPlace {
   scale: GradingScale
   /** The proficiency scale, for an item that is scored in levels. */
   levels?: ProficiencyScale | null
+  /** Whether the item is scored in letters: then a letter is a label, and marks come after a point. */
+  letters?: boolean
   /** Points possible. */
   possible: string
   /** What the cell holds now, which `+1` adds to. */
@@ -36,7 +38,8 @@ const SHARE = /^([\d.,]+)\s*\/\s*([\d.,]+)$/
 /**
  * Understands what a teacher typed into a score cell: digits are points, digits with a percent sign a percent, a label
  * of the class's scale that label, nothing a blank; `8/10` so many of so many, `+1` more than is there, and a mark's
- * letter or word after a value, or alone, sets the mark. Where the item is scored in levels, digits are a level.
+ * letter or word after a value, or alone, sets the mark; after a point (`.l`) also where letters are labels. Where the
+ * item is scored in levels, digits are a level.
  *
  * @returns the value and the marks to set, or why it is refused and what to do
  * @example readEntry('8,5', { scale, possible: '10' }) // { value: { points: '8.5' } }
@@ -48,7 +51,7 @@ export function readEntry(text: string, place: EntryPlace): Entry {
   if (typed.length > LONGEST) return { refused: 'That is too long for a score. Type points, as 8.5.' }
   const whole = place.levels ? readLevel(typed, place.levels) : readValue(typed, place)
   if (!('refused' in whole)) return whole
-  const found = markAtEnd(typed)
+  const found = markAtEnd(typed, place.letters ?? false)
   if (!found) return whole
   if (found.rest === '') return { marks: [found.mark] }
   const before = readEntry(found.rest, place)
@@ -57,13 +60,15 @@ export function readEntry(text: string, place: EntryPlace): Entry {
   return { ...before, marks: [...(before.marks ?? []), found.mark] }
 }
 
-/** A mark at the end of what was typed, and what stands before it: the mark's word after a blank, or its letter. */
-function markAtEnd(typed: string): { mark: Mark; rest: string } | null {
+/** A mark at the end of what was typed, and what stands before it: the mark's word, its letter, or that after a point. */
+function markAtEnd(typed: string, letters: boolean): { mark: Mark; rest: string } | null {
   const last = typed.split(/\s+/).at(-1)!.toLowerCase()
   const word = marks.find((each) => each === last)
   if (word) return { mark: word, rest: typed.slice(0, -word.length).trimEnd() }
   const letter = markLetters[typed.at(-1)!.toLowerCase()]
-  return letter ? { mark: letter, rest: typed.slice(0, -1).trimEnd() } : null
+  if (!letter) return null
+  if (typed.at(-2) === '.') return { mark: letter, rest: typed.slice(0, -2).trimEnd() }
+  return letters ? null : { mark: letter, rest: typed.slice(0, -1).trimEnd() }
 }
 
 function readValue(typed: string, { scale, possible, present = null }: EntryPlace): Entry {

@@ -120,7 +120,12 @@ export async function ownActs(db: Db, sectionId: string, userId: string, now = n
     .reverse()
     .map((row) =>
       (row.deedId ? together.filter((each) => each.deedId === row.deedId) : [row])
-        .map((each) => ({ home: each.homeId === userId ? 'desk' : each.homeId, seq: each.seq, act: actOf(each) }))
+        .map((each) => ({
+          home: each.homeId === userId ? 'desk' : each.homeId,
+          seq: each.seq,
+          ago: now.getTime() - each.takenAt.getTime(),
+          act: actOf(each),
+        }))
         .filter(({ act }) => act.changes.length > 0),
     )
     .filter((step) => step.length > 0)

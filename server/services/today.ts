@@ -1,9 +1,10 @@
 import { eq, inArray, max, sql, type SQL } from 'drizzle-orm'
-import { daysAfter } from '../../core/calendar/date'
+
 import { periodToday } from '../../core/calendar/periods'
 import { assignmentsIn, planOf } from '../../core/plan/rules'
 import { toScore } from '../../core/grading/section'
 import { looseEnds } from '../../core/looseends'
+import { classDay } from '../../core/today/class-day'
 import { record } from '../../core/records'
 import { enrolledOn, type ClassSnapshot } from '../../core/section'
 import type { TodayClass } from '../../shared/today'
@@ -112,14 +113,7 @@ function classToday(snapshot: ClassSnapshot, today: string): Omit<TodayClass, 'c
     },
     assignments: due.length,
     toScore: period ? toScore(snapshot, period, today).now : 0,
-    next: due
-      .filter((each) => each.dueOn! >= today)
-      .slice(0, 3)
-      .map((each) => ({ id: each.id, name: each.name, dueOn: each.dueOn! })),
-    // Who joined in the last week is news.
-    joined: snapshot.students
-      .filter((student) => student.spans.some((span) => span.firstDay > daysAfter(today, -7) && span.firstDay <= today))
-      .map((student) => ({ id: student.id, name: `${student.givenName} ${student.familyName}`.trim() })),
-    looseEnds: looseEnds(snapshot).map(({ fix: _, ...end }) => end),
+    ...classDay(snapshot, period, today),
+    looseEnds: looseEnds(snapshot).map(({ fixes: _, ...end }) => end),
   }
 }

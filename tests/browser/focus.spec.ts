@@ -70,6 +70,7 @@ const elsewhere: Record<string, string> = {
   'frame/NoticesDialog.vue': 'focus.spec.ts',
   'frame/StepButtons.vue': 'focus.spec.ts',
   'gradebook/GridDialog.vue': 'blocks.spec.ts',
+  'gradebook/PasteDialog.vue': 'sheet.spec.ts',
   'student/MovedScores.vue': 'course.spec.ts',
   'district.vue': 'focus.spec.ts',
 }

@@ -34,6 +34,13 @@ test('a pasted column and a mark on a block go past her, and filling all says th
   await desk.cell('Petrosyan, Ani', LAB).click()
   await page.evaluate(() => navigator.clipboard.writeText('5\n6\n7'))
   await page.keyboard.press('Control+v')
+  const asked = page.getByRole('dialog', { name: 'Paste' })
+  await expect(asked.getByRole('row')).toHaveText([/Ani Petrosyan.*5/, /Sami Rahimi.*6/, /Freja Sørensen.*7/])
+  // Brought in for the moment, she is the second of them.
+  await asked.getByLabel('Also those who were not in the class then').check()
+  await expect(asked.getByRole('row')).toHaveText([/Ani Petrosyan.*5/, /Alma Quispe.*6/, /Sami Rahimi.*7/])
+  await asked.getByLabel('Also those who were not in the class then').uncheck()
+  await asked.getByRole('button', { name: 'Paste 3 cells' }).click()
   await desk.saved()
   expect(await desk.points('Petrosyan, Ani', LAB)).toBe(5)
   expect(await desk.points('Quispe, Alma', LAB)).toBe(-1)

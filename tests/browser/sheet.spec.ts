@@ -152,13 +152,23 @@ test('blocks are copied and pasted as tab-separated text, and undone as one', as
   const before = await Promise.all([one, two, three].map((name) => at(name).textContent()))
   await page.evaluate(() => navigator.clipboard.writeText('11\t35\n12.5\t36\nq\t37\n'))
   await page.keyboard.press('Control+v')
+  // Who gets what is seen before anything is kept.
+  const asked = page.getByRole('dialog', { name: 'Paste' })
+  await expect(asked.getByRole('row')).toHaveCount(6)
+  await expect(asked.getByRole('row', { name: /q is no number/ })).toHaveCount(1)
+  await page.keyboard.press('Escape')
+  await expect(at(one)).toHaveText(before[0]!)
+  await page.keyboard.press('Control+v')
+  await expect(asked).toBeVisible()
+  await page.keyboard.press('Enter')
   await expect(at(one)).toHaveText('11')
   await expect(desk.cell(two, 'Check 6')).toHaveText('36')
-  await expect(page.getByText('1 of 6 entries were refused and left out; the rest is in.')).toBeVisible()
+  await expect(page.getByText('1 of 6 entries cannot be read and are marked in their cells')).toBeVisible()
+  await expect(at(three)).toHaveText('q')
   await page.keyboard.press('Control+c')
   expect(await page.evaluate(() => navigator.clipboard.readText())).toMatch(/^11\t35\n12\.5\t36\n/)
   await page.keyboard.press('Control+z')
-  for (const [index, name] of [one, two, three].entries()) await expect(at(name)).toHaveText(before[index]!)
+  for (const [index, name] of [one, two].entries()) await expect(at(name)).toHaveText(before[index]!)
   await expect(desk.cell(two, 'Check 6')).toHaveText('')
   await page.keyboard.press('Control+Shift+z')
   await expect(desk.cell(two, 'Check 6')).toHaveText('36')
@@ -247,3 +257,54 @@ test('a loose end is shown where it arises, with the step that mends it', async 
 
 const firstName = async (desk: Desk) =>
   (await desk.page.locator('.sheet [role=rowgroup] [role=rowheader]').first().textContent())!
+
+test('a column scored in letters takes labels in either case, and marks after a point', async ({ desk, page }) => {
+  await desk.openClass('Earth Systems 7A')
+  await page.getByRole('button', { name: 'Add assignment' }).click()
+  await desk.margin.getByLabel('Name', { exact: true }).fill('Sketches')
+  await desk.margin.getByRole('combobox', { name: 'Category' }).click()
+  await page.getByRole('listbox').getByRole('option', { name: 'Investigations' }).click()
+  await desk.margin.getByRole('combobox', { name: 'Scored in' }).click()
+  await page.getByRole('listbox').getByRole('option', { name: 'letters of the scale' }).click()
+  await desk.margin.getByRole('button', { name: 'Add assignment' }).click()
+  const at = (name: string) => desk.cell(name, 'Sketches')
+  await at('Achterberg, Rosalind').click()
+  for (const typed of ['a', 'B+', 'b-.l', '.x', '9']) {
+    await page.keyboard.type(typed)
+    await page.keyboard.press('Enter')
+  }
+  await expect(at('Achterberg, Rosalind')).toHaveText('A')
+  await expect(at('Bekele, Dawit')).toHaveText('B+')
+  await expect(at('Castellanos Ibarra, Inés')).toHaveText('B-')
+  await expect(at('Castellanos Ibarra, Inés')).toHaveAttribute('data-mark', 'late')
+  await expect(at('Dubrovnik, Anya')).toHaveAttribute('data-mark', 'excused')
+  await expect(at('Eze, Chidera')).toHaveText('9')
+})
+
+test('an 88 typed for an 8 is marked at once, and put right or said to be meant in one step', async ({
+  desk,
+  page,
+}) => {
+  const { one, two, at } = await start(desk)
+  await at(one).click()
+  await page.keyboard.type('88')
+  await page.keyboard.press('Enter')
+  await page.keyboard.type('99')
+  await page.keyboard.press('Enter')
+  await expect(at(one)).toHaveAttribute('aria-label', /more than twice it, is that meant/)
+  await page.getByRole('button', { name: /loose ends?$/ }).click()
+  const ends = page.getByRole('list', { name: 'Loose ends' })
+  await ends
+    .getByRole('listitem')
+    .filter({ hasText: '88 of 20' })
+    .getByRole('button', { name: '8?', exact: true })
+    .click()
+  await ends.getByRole('listitem').filter({ hasText: '99 of 20' }).getByRole('button', { name: '99 stays' }).click()
+  await page.keyboard.press('Escape')
+  await expect(at(one)).toHaveText('8')
+  await expect(at(two)).toHaveText(/^99/)
+  await expect(at(two)).not.toHaveAttribute('aria-label', /is that meant/)
+  await desk.saved()
+  await page.reload()
+  await expect(at(two)).not.toHaveAttribute('aria-label', /is that meant/)
+})

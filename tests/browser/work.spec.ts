@@ -98,7 +98,7 @@ test('an assignment goes to several classes with their own dates, is changed in 
   await desk.margin.getByRole('button', { name: 'Add assignment' }).click()
   await expect(desk.margin.getByRole('alert').filter({ hasText: 'Choose a category' })).toBeVisible()
   await desk.margin.getByRole('combobox', { name: 'Category' }).click()
-  await page.getByRole('option', { name: 'Investigations' }).click()
+  await page.getByRole('listbox').getByRole('option', { name: 'Investigations' }).click()
   await desk.margin.getByLabel(/^Due/).fill('2026-12-29')
   await desk.margin.getByRole('button', { name: 'Add assignment' }).click()
   // A date outside every period is taken only after what it means was said.

@@ -48,6 +48,7 @@ const cell: fc.Arbitrary<Cell> = fc.record<Cell>({
     },
   ),
   note: fc.constant(''),
+  meant: fc.constant(''),
   noteFor: fc.constant('teacher' as const),
 })
 const category = fc.record({

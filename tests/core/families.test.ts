@@ -45,7 +45,7 @@ describe('what a family sees of a student', () => {
     scores: {
       ann: {
         shown: { value: { points: '8' }, marks: ['late'], note: 'Well argued', noteFor: 'family' },
-        unreleased: { value: { points: '6' }, note: 'Talk to the counsellor', noteFor: 'teacher' },
+        unreleased: { value: { points: '6' }, note: 'Talk to the counsellor', noteFor: 'teacher', meant: '' },
         later: '10',
         never: '2',
       },
@@ -110,7 +110,7 @@ describe('what a family sees of a student', () => {
     const moved = structuredClone(snapshot)
     moved.students[0]!.spans = [{ firstDay: '2026-11-12', lastDay: null }]
     for (const id of ['shown', 'unreleased', 'never'])
-      moved.records.cell[jointId('ann', id)] = { value: null, marks: [], note: '', noteFor: 'teacher' }
+      moved.records.cell[jointId('ann', id)] = { value: null, marks: [], note: '', noteFor: 'teacher', meant: '' }
     expect(familyView(moved, moved.students[0]!, moved.periods[2]!, today).lines).toEqual([])
   })
 })

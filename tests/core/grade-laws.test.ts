@@ -98,7 +98,13 @@ describe('any grade', () => {
 describe('marks', () => {
   const marked = (drawn: readonly Item[], by: Plan['method'], mark: 'excused' | 'missing' | 'incomplete') => {
     const snapshot = gradebook(drawn, { method: by })
-    snapshot.records.cell[jointId('ann', 'i0')] = { value: null, marks: [mark], note: '', noteFor: 'teacher' }
+    snapshot.records.cell[jointId('ann', 'i0')] = {
+      value: null,
+      marks: [mark],
+      note: '',
+      noteFor: 'teacher',
+      meant: '',
+    }
     return gradeOf(snapshot)
   }
   it('excused and incomplete work is as if it had not been set; missing work never helps', () => {

@@ -8,8 +8,8 @@ const codes = (snapshot: ReturnType<typeof aClass>) => looseEnds(snapshot).map((
 
 /** Does what the mend in one step would do. */
 function mend(snapshot: ReturnType<typeof aClass>): void {
-  for (const { fix } of looseEnds(snapshot))
-    for (const { kind, id, to } of fix?.wanted ?? []) {
+  for (const { fixes } of looseEnds(snapshot))
+    for (const { kind, id, to } of fixes?.[0]?.wanted ?? []) {
       const change = changeTo(snapshot.records, kind, id, to as never)
       if (change) applyChange(snapshot.records, change)
     }

@@ -38,7 +38,7 @@ describe('scores that follow a student into another class of the course', () => 
       {
         kind: 'cell',
         id: jointId('ann', 'h1'),
-        to: { value: { points: '8' }, marks: ['late'], note: 'two days', noteFor: 'family' },
+        to: { value: { points: '8' }, marks: ['late'], note: 'two days', noteFor: 'family', meant: '' },
       },
     ]))
   it('stay where they are, with the reason, where they do not fit; nothing here is overwritten', () =>

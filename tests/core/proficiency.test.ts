@@ -36,7 +36,13 @@ describe('the calculated level, by most recent', () => {
     expect(calculatedLevel(snapshot, evidence())?.level.short).toBe('3')
   })
   it('passes over an excused cell', () => {
-    snapshot.records.cell[jointId('ann', 'later')] = { value: null, marks: ['excused'], note: '', noteFor: 'teacher' }
+    snapshot.records.cell[jointId('ann', 'later')] = {
+      value: null,
+      marks: ['excused'],
+      note: '',
+      noteFor: 'teacher',
+      meant: '',
+    }
     expect(calculatedLevel(snapshot, evidence())?.level.short).toBe('1')
   })
   it('takes a level that was typed as the score, unless another was given for the standard', () => {
@@ -192,6 +198,7 @@ describe('a level that points show', () => {
       marks,
       note: '',
       noteFor: 'teacher',
+      meant: '',
     })
   const shown = () => evidenceAt(scored, 'ann', assignmentsIn(scored, scored.periods[2]!)[0]!, 'std')
 

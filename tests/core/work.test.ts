@@ -124,7 +124,13 @@ describe('what a score would have to be', () => {
     const needed = neededFor(snapshot, 'ann', 'q2', 'Delta', 'C')!
     expect(needed).toEqual({ points: '16.5' })
     const label = (points: string) => {
-      snapshot.records.cell[jointId('ann', 'Delta')] = { value: { points }, marks: [], note: '', noteFor: 'teacher' }
+      snapshot.records.cell[jointId('ann', 'Delta')] = {
+        value: { points },
+        marks: [],
+        note: '',
+        noteFor: 'teacher',
+        meant: '',
+      }
       return new Grades(snapshot).of('ann', 'q2').computed!.label
     }
     expect([label('16.5'), label('16')]).toEqual(['C', 'C-'])

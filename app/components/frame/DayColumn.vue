@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import type { TodayClass } from '#shared/today'
 import { useDecisions } from '~/stores/decisions'
+import { useFrame } from '~/stores/frame'
 import { usePerson } from '~/stores/person'
 import { useToday } from '~/stores/today'
 import { counted } from '~/composables/useWords'
 
 const today = useToday()
+const frame = useFrame()
 const decisions = useDecisions()
 const { person } = storeToRefs(usePerson())
 const leaving = ref(false)
@@ -32,7 +34,7 @@ function waits({ id, students, toScore, assignments, planned }: TodayClass): str
 </script>
 
 <template>
-  <nav class="day" aria-label="The day">
+  <nav class="day" :class="{ rail: frame.isRail }" aria-label="The day">
     <NuxtLink class="brand flare" to="/">Yukata</NuxtLink>
     <NuxtLink class="today" to="/" :aria-current="route.path === '/' ? 'page' : undefined">
       <span>Today</span
@@ -61,6 +63,16 @@ function waits({ id, students, toScore, assignments, planned }: TodayClass): str
       <NuxtLink to="/exchange" :aria-current="route.path.startsWith('/exchange') ? 'page' : undefined"
         ><i class="pi pi-sync" aria-hidden="true" /><span>Exchange</span></NuxtLink
       >
+      <button
+        v-if="frame.roomy"
+        type="button"
+        :title="frame.isRail ? 'Open the day ( [ )' : 'Fold the day to its hours ( [ )'"
+        @click="frame.foldDay()"
+      >
+        <i :class="frame.isRail ? 'pi pi-angle-double-right' : 'pi pi-angle-double-left'" aria-hidden="true" /><span>{{
+          frame.isRail ? 'Unfold the day' : 'Fold the day'
+        }}</span>
+      </button>
       <button type="button" @click="dark = !dark">
         <i :class="dark ? 'pi pi-sun' : 'pi pi-moon'" aria-hidden="true" /><span>{{ dark ? 'Light' : 'Dark' }}</span>
       </button>
@@ -207,41 +219,39 @@ footer [aria-current] {
 .day :focus-visible {
   outline-color: #d5dcf0;
 }
-@media (max-width: 1100px) {
-  .brand {
-    font-size: 0;
-    padding: 14px 0 10px;
-    height: 44px;
-    text-align: center;
-  }
-  .brand::first-letter {
-    font-size: 20px;
-  }
-  .today {
-    padding: 7px 0;
-    flex-direction: column;
-    align-items: center;
-    font-size: 11px;
-  }
-  li a {
-    grid-template-columns: 1fr;
-    text-align: center;
-    padding: 7px 2px;
-  }
-  li .name,
-  li small,
-  footer span,
-  .who {
-    position: absolute;
-    width: 1px;
-    height: 1px;
-    overflow: hidden;
-    clip-path: inset(50%);
-  }
-  footer {
-    justify-items: center;
-    padding: 10px 0 14px;
-  }
+.rail .brand {
+  font-size: 0;
+  padding: 14px 0 10px;
+  height: 44px;
+  text-align: center;
+}
+.rail .brand::first-letter {
+  font-size: 20px;
+}
+.rail .today {
+  padding: 7px 0;
+  flex-direction: column;
+  align-items: center;
+  font-size: 11px;
+}
+.rail li a {
+  grid-template-columns: 1fr;
+  text-align: center;
+  padding: 7px 2px;
+}
+.rail li .name,
+.rail li small,
+.rail footer span,
+.rail .who {
+  position: absolute;
+  width: 1px;
+  height: 1px;
+  overflow: hidden;
+  clip-path: inset(50%);
+}
+.rail footer {
+  justify-items: center;
+  padding: 10px 0 14px;
 }
 /* Zoomed far in, the day lies across the top. */
 @media (max-width: 760px) {

@@ -16,6 +16,7 @@ const keys: { where: string; list: [string, string][] }[] = [
       ['8/10', 'so many of so many'],
       ['+1', 'more than what is there'],
       ['8l', 'a score with a mark: any of the letters at the right'],
+      ['.l', 'a mark, also where letters are labels'],
       ['B+', 'a label of the scale: a capital begins it'],
       ['91, B+', 'on a computed grade: override it'],
     ],
@@ -33,7 +34,7 @@ const keys: { where: string; list: [string, string][] }[] = [
     ],
   },
   {
-    where: 'Blocks and steps back',
+    where: 'Blocks, steps back, and room',
     list: [
       ['Shift + arrows', 'select a block'],
       ['f', 'fill the block, or the whole column'],
@@ -43,6 +44,8 @@ const keys: { where: string; list: [string, string][] }[] = [
       ['Ctrl + Shift + Z', 'redo'],
       ['Ctrl + K', 'find a student, an assignment, a class or an action'],
       ['Alt + up, down', 'on a page of one student: the next'],
+      ['[', 'fold the day to its hours, and open it'],
+      [']', 'fold the margin away, and open it'],
     ],
   },
 ]

@@ -5,7 +5,7 @@ import type { Pattern } from '#core/plan/pattern'
 import { readDecimal } from '#core/number/decimal'
 import { useClassStore } from '~/stores/class'
 import { CHOOSE, useAssignmentForm } from '~/composables/useAssignmentForm'
-import { type Part, useDeed } from '~/composables/useDeed'
+import { useDeed } from '~/composables/useDeed'
 import { useLinkedCopies } from '~/composables/useLinkedCopies'
 
 /** The form of one assignment: a new one, perhaps like another, or one that is there. */
@@ -41,6 +41,7 @@ function begin({ category, ...fields }: Pattern['assignment']): void {
 
 const scoredIn = [
   { value: 'points' as const, words: 'points' },
+  { value: 'letters' as const, words: 'letters of the scale' },
   { value: 'levels' as const, words: 'levels' },
 ]
 /** What the weight comes to. */
@@ -140,7 +141,7 @@ function part(): void {
       </label>
     </fieldset>
     <CutOffFields
-      v-if="form.standardIds.length && form.scoredIn === 'points'"
+      v-if="form.standardIds.length && form.scoredIn !== 'levels'"
       v-model="form.cutOffs"
       :problem="problems.cutOffs"
     />

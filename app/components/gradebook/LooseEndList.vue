@@ -16,17 +16,16 @@ function look(end: LooseEnd) {
     return navigateTo({ path: base, query: { student: end.mend.studentId, assignment: end.mend.assignmentId } })
   return navigateTo({ path: base, query: { ...route.query, edit: end.mend.assignmentId } })
 }
-function mend({ fix }: LooseEnd): void {
-  if (fix) classStore.change(fix.kind, fix.wanted)
-}
+const mend = ({ kind, wanted }: NonNullable<LooseEnd['fixes']>[number]) => classStore.change(kind, wanted)
 </script>
 
 <template>
   <ul class="ends" aria-label="Loose ends">
     <li v-for="end in classStore.ends" :key="end.text">
       <span>{{ end.text }}</span><span class="ways"
-        ><button v-if="end.fix" type="button" class="chip ochre" @click="mend(end)">{{ end.fix.words }}</button
-        ><button type="button" class="chip ochre" @click="look(end)">{{ end.fix ? 'Look' : 'Mend' }}</button></span
+        ><button v-for="fix in end.fixes" :key="fix.words" type="button" class="chip ochre" @click="mend(fix)">
+          {{ fix.words }}</button
+        ><button type="button" class="chip ochre" @click="look(end)">{{ end.fixes ? 'Look' : 'Mend' }}</button></span
       >
     </li>
   </ul>

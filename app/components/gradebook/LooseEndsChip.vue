@@ -1,15 +1,15 @@
 <script setup lang="ts">
+import { usePopover } from '~/composables/usePopover'
 import { useClassStore } from '~/stores/class'
 import { counted } from '~/composables/useWords'
 /** How many loose ends the class has; opened, the list of them with their mends. */
 const classStore = useClassStore()
-const open = ref(false)
 const box = useTemplateRef('box')
-onClickOutside(box, () => (open.value = false))
+const { open, escape } = usePopover(box)
 </script>
 
 <template>
-  <div v-if="classStore.ends.length" ref="box" class="loose" @keydown.esc="open = false">
+  <div v-if="classStore.ends.length" ref="box" class="loose" @keydown.esc="escape">
     <button type="button" class="chip ochre" :aria-expanded="open" @click="open = !open">
       {{ counted(classStore.ends.length, 'loose end') }}
     </button>

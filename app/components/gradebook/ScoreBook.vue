@@ -8,10 +8,12 @@ import type { SheetActions } from '~/sheet/types'
 import type { Book } from '~/composables/useBook'
 import type { NamedTable } from '~/composables/useGridReading'
 import type { ClassStore } from '~/stores/class'
+import { useFrame } from '~/stores/frame'
 import { usePerson } from '~/stores/person'
 import { useShownCells } from '~/stores/shown-cells'
 import { useColumnDeeds } from '~/composables/useColumnDeeds'
 import { useGradebookSheet } from '~/composables/useGradebookSheet'
+import { useLeavers } from '~/composables/useLeavers'
 import { useSelection } from '~/composables/useSelection'
 import { useSheetView } from '~/composables/useSheetView'
 import { useWalk } from '~/composables/useWalk'
@@ -25,6 +27,7 @@ const lead = book.classes[0]!
 
 const route = useRoute()
 const { today } = storeToRefs(usePerson())
+const frame = useFrame()
 const sheet = useTemplateRef('sheet')
 const scoreMargin = useTemplateRef('scoreMargin')
 const columnMargin = useTemplateRef('columnMargin')
@@ -42,6 +45,13 @@ useShownCells().answer((sectionId, cellId) => {
 })
 
 const filling = ref<{ cells: SheetCell[]; first?: 'note' } | null>(null)
+const pasting = shallowRef<{ lay: () => [...SheetCell, text: string][]; go: () => void } | null>(null)
+function paste(): void {
+  pasting.value?.go()
+  pasting.value = null
+}
+const leavers = useLeavers()
+onBeforeUnmount(leavers.forget)
 const files = ref(false)
 const reading = ref<{ named: NamedTable; title: string; kind: 'paste' | 'import' } | null>(null)
 
@@ -50,17 +60,37 @@ const { rows, columns, away, results, ofCategory, cells, result, version, footer
   view,
   habits,
 )
-const { actions: onScores, foresee } = bookActions(book, asOne, {
+/** What is to be written in the margin opens it. */
+function inMargin(work: () => unknown): void {
+  frame.showMargin()
+  void nextTick(work)
+}
+const {
+  actions: onScores,
+  foresee,
+  look,
+} = bookActions(book, asOne, {
   note: (block) =>
-    block.length > 1 ? (filling.value = { cells: block, first: 'note' }) : scoreMargin.value?.focusNote(),
-  work: () => scoreMargin.value?.focusWork(),
+    block.length > 1
+      ? (filling.value = { cells: block, first: 'note' })
+      : inMargin(() => scoreMargin.value?.focusNote()),
+  work: () => inMargin(() => scoreMargin.value?.focusWork()),
   fill,
   named,
+  ask: (lay, go) => {
+    pasting.value = { lay, go }
+    return true
+  },
+  everyone: () => leavers.included.value,
 })
 const actions: SheetActions = {
   ...onScores,
-  open: () => columnMargin.value?.focus(),
-  begin: (_row, _result, wish) => gradeMargin.value?.begin(wish) ?? '',
+  open: () => inMargin(() => columnMargin.value?.focus()),
+  begin: (_row, _result, wish) => {
+    if (!frame.isMarginAway) return gradeMargin.value?.begin(wish) ?? ''
+    inMargin(() => gradeMargin.value?.begin(wish))
+    return ''
+  },
 }
 
 /** Fills the block, or of one cell or a head the whole column. */
@@ -117,6 +147,8 @@ function copy(columnId: string): void {
 
 // The hands are on the sheet from the first moment.
 onMounted(() => !editing.value && void nextTick(() => sheet.value?.focus()))
+
+watch(editing, (now) => now && frame.showMargin(), { immediate: true })
 
 const edit = (columnId: string) => navigateTo({ query: { ...route.query, edit: columnId } })
 /** The classes whose copy can be edited; the first unless another is chosen. */
@@ -277,6 +309,7 @@ const firstDate = computed(() =>
       <ClassNow v-if="lead.pencil" class="after" />
     </MarginPanel>
     <FillDialog v-if="filling" v-bind="filling" :what="fillingWhat" :foresee="foresee" @close="done" />
+    <PasteDialog v-if="pasting" :lay="pasting.lay" :look="look" @go="paste" @close="pasting = null" />
     <FilesDialog v-if="files" @close="files = false" @read="readFile" />
     <GridDialog v-if="reading" v-bind="reading" :book="book" :as-one="asOne" @close="done" />
     <ClassScope v-if="copying" :room="copying.classStore">

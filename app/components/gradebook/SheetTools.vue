@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import type { Method } from '#core/plan/plan'
+import { useLeavers } from '~/composables/useLeavers'
+import { usePopover } from '~/composables/usePopover'
 import { childrenOf } from '#core/calendar/periods'
 import { orders, shows, type SheetView } from '~/sheet/view'
 import { useClassStore } from '~/stores/class'
@@ -16,9 +18,8 @@ const today = useToday()
 const { view, habits, show } = useSheetView()
 const route = useRoute()
 const periodQuery = computed(() => (route.query.period ? { period: String(route.query.period) } : {}))
-const open = ref(false)
 const box = useTemplateRef('box')
-onClickOutside(box, () => (open.value = false))
+const { open, escape } = usePopover(box)
 
 const chip = <K extends keyof SheetView>(key: K) =>
   computed({
@@ -69,6 +70,11 @@ const densityOptions = [
   { value: 'plain' as const, words: 'plain' },
   { value: 'roomy' as const, words: 'roomy' },
 ]
+const { included } = useLeavers()
+const leaverOptions = [
+  { value: 'passed' as const, words: 'passed over' },
+  { value: 'taken' as const, words: 'taken too, for now' },
+]
 const enterOptions = [
   { value: 'next' as const, words: 'the next cell' },
   { value: 'blank' as const, words: 'the next blank' },
@@ -99,7 +105,7 @@ const enterOptions = [
       beginning="all"
       :options="shows.map((value) => ({ value, words: showWords[value] }))"
     />
-    <div ref="box" class="more" @keydown.esc="open = false">
+    <div ref="box" class="more" @keydown.esc="escape">
       <button
         type="button"
         class="chip"
@@ -129,6 +135,13 @@ const enterOptions = [
           :value="habits.enter"
           :options="enterOptions"
           @choose="habits.enter = $event"
+        />
+        <span class="term">Who was not there</span>
+        <ToggleRow
+          label="Who was not in the class then"
+          :value="included ? 'taken' : 'passed'"
+          :options="leaverOptions"
+          @choose="included = $event === 'taken'"
         />
         <span class="term">Beside them</span>
         <button

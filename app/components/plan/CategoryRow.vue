@@ -30,7 +30,10 @@ const emit = defineEmits<{
 
 const open = ref(false)
 const tints = 6
-const said = computed(() => saidOfCategory(props.category, { method: props.method }, props.sum))
+/** As it is in the period looked at, which may have weights of its own. */
+const said = computed(() =>
+  saidOfCategory({ ...props.category, weight: props.weight }, { method: props.method }, props.sum),
+)
 const actsWords = computed(() => {
   if (!props.category.counts) return 'in no grade'
   if (props.method !== 'categories') return '–'

@@ -13,10 +13,12 @@ import type {
   SheetRow,
 } from '~/sheet/types'
 import { useTurns } from '~/composables/useTurns'
+import { useFrame } from '~/stores/frame'
 
 /** Widths and heights in pixels; the controller places its boxes by them. */
-const NAME = 168
-const CELL = 60
+const NAME_WIDE = 150
+const NAME_NARROW = 124
+const CELL = 50
 const HEAD = 66
 /** What the name of a group takes over the heads. */
 const GROUP = 15
@@ -57,10 +59,13 @@ const said = ref('')
 const saidAt = ref({ left: '0px', top: '0px' })
 let controller: SheetController | undefined
 
+const { roomy } = storeToRefs(useFrame())
+/** Names give way first where there is little room. */
+const name = computed(() => (roomy.value ? NAME_WIDE : NAME_NARROW))
 const headHeight = computed(() => HEAD + (props.columns.some((each) => each.group) ? GROUP : 0))
 const rowHeight = computed(() => densities[props.density])
 const resultsWidth = computed(() => props.results.reduce((sum, column) => sum + column.width, 0))
-const width = computed(() => NAME + CELL * props.columns.length + resultsWidth.value)
+const width = computed(() => name.value + CELL * props.columns.length + resultsWidth.value)
 const feet = computed(() => rowHeight.value * props.footers.length)
 const height = computed(() => headHeight.value + rowHeight.value * props.rows.length + feet.value)
 
@@ -89,7 +94,7 @@ const blocks = computed(() => {
     now.set(from, same ? before : columns)
   }
   known = now
-  return [...now].map(([from, columns]) => ({ from, left: NAME + CELL * from, columns }))
+  return [...now].map(([from, columns]) => ({ from, left: name.value + CELL * from, columns }))
 })
 /** The room of the columns before those in the page, in pixels. */
 const before = computed(() => CELL * left.value)
@@ -113,20 +118,24 @@ function look({ ahead = false } = {}): void {
   const [rows, columns] = [props.rows.length, props.columns.length]
   const wanted = windowed.value
     ? stretch(
-        { ...view, width: view.width - NAME - resultsWidth.value, height: view.height - headHeight.value - feet.value },
+        {
+          ...view,
+          width: view.width - name.value - resultsWidth.value,
+          height: view.height - headHeight.value - feet.value,
+        },
         { rows, columns, row: rowHeight.value, cell: CELL },
       )
     : whole(rows, columns)
   const now = inPage.value
   if ((Object.keys(wanted) as (keyof Stretch)[]).every((side) => wanted[side] === now[side])) return
   inPage.value = wanted
-  const seen = [view.left / CELL, (view.left + view.width - NAME - resultsWidth.value) / CELL] as const
+  const seen = [view.left / CELL, (view.left + view.width - name.value - resultsWidth.value) / CELL] as const
   if (!ahead || seen[0] < now.left || seen[1] > now.right) atOnce()
   else if (wanted.left !== now.left || wanted.right !== now.right) inTurn()
   if (windowed.value) void nextTick(() => controller?.settle())
 }
 watch(
-  () => [props.rows, props.columns, props.density],
+  () => [props.rows, props.columns, props.density, name.value],
   () => {
     look()
     atOnce()
@@ -180,7 +189,7 @@ function reveal({ row, column }: Place): void {
   if (view.width === 0) return
   const x = column * CELL
   const y = row * rowHeight.value
-  const wide = view.width - NAME - resultsWidth.value
+  const wide = view.width - name.value - resultsWidth.value
   // The computed columns are always in view.
   const isInView = column >= props.columns.length
   const tall = view.height - headHeight.value - feet.value
@@ -200,7 +209,7 @@ function isInView(rowId: string, columnId: string): boolean {
   const column = props.columns.findIndex((each) => each.id === columnId)
   if (row < 0 || column < 0) return false
   const [x, y] = [column * CELL - view.left, row * rowHeight.value - view.top]
-  const wide = view.width - NAME - resultsWidth.value
+  const wide = view.width - name.value - resultsWidth.value
   const tall = view.height - headHeight.value - feet.value
   return x > -CELL && x < wide && y > -rowHeight.value && y < tall
 }
@@ -225,14 +234,17 @@ function say(words: string): void {
   if (words && controller) {
     // Beside the cell, so that the ones under it, where the hands go on, stay in view.
     const { x, y } = rect(controller.active)
-    const isLeft = x + CELL + SAID > view.left + view.width - resultsWidth.value && x - SAID > view.left + NAME
+    const isLeft = x + CELL + SAID > view.left + view.width - resultsWidth.value && x - SAID > view.left + name.value
     saidAt.value = { left: `${isLeft ? x - SAID - 8 : x + CELL + 8}px`, top: `${y}px` }
   }
   said.value = words
 }
 
 const rect = ({ row, column }: Place) => ({
-  x: column < props.columns.length ? NAME + column * CELL : Math.max(NAME, view.left + view.width - 2 * NAME),
+  x:
+    column < props.columns.length
+      ? name.value + column * CELL
+      : Math.max(name.value, view.left + view.width - 2 * name.value),
   y: headHeight.value + row * rowHeight.value,
   width: CELL,
   height: rowHeight.value,
@@ -257,10 +269,12 @@ onMounted(() => {
     leave: (place, text, reason) => props.actions.leave(...idsOf(place), text, reason),
     clear: (places) => props.actions.clear(places.map(idsOf)),
     paste: (entries) => props.actions.paste(entries.map(({ place, text }) => [...idsOf(place), text])),
+    ask: (lay, go) => props.actions.ask?.(() => lay().map(({ place, text }) => [...idsOf(place), text]), go) ?? false,
     named: (table, from) => props.actions.named?.(table, props.columns[from.column]!.id) ?? false,
     fillDown: (columns) => props.actions.fillDown(columns.map((places) => places.map(idsOf))),
     next,
     passes,
+    inLetters: (place) => props.actions.inLetters?.(...idsOf(place)) ?? false,
     letter: (key, places) => props.actions.letter(key, places.map(idsOf)),
     open: (column) => props.actions.open(props.columns[column]!.id),
     begin: (place, wish) => props.actions.begin(...idsOf(place), wish),
@@ -284,7 +298,7 @@ function follow(focus: boolean): void {
 }
 
 watch(
-  () => [props.rows, props.columns, props.density],
+  () => [props.rows, props.columns, props.density, name.value],
   () => nextTick(() => follow(false)),
 )
 defineExpose({
@@ -298,7 +312,15 @@ defineExpose({
 </script>
 
 <template>
-  <div class="sheet" :style="{ '--row-height': `${rowHeight}px`, '--head-height': `${headHeight}px` }">
+  <div
+    class="sheet"
+    :style="{
+      '--row-height': `${rowHeight}px`,
+      '--head-height': `${headHeight}px`,
+      '--cell-width': `${CELL}px`,
+      '--name-width': `${name}px`,
+    }"
+  >
     <div ref="scroller" class="scroller" tabindex="-1">
       <div
         role="grid"

@@ -23,6 +23,7 @@ function classOf(view: CellView): string {
   let names = 'cell'
   if (view.excused) names += ' excused'
   if (view.missing) names += ' missing'
+  if (view.odd) names += ' odd'
   if (view.away) names += ' away'
   if (view.dropped) names += ' dropped'
   if (view.note) names += ` note-${view.note}`

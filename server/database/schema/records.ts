@@ -159,6 +159,7 @@ export const cells = pgTable(
     marks: jsonb('marks').$type<string[]>().notNull(),
     note: text('note').notNull(),
     noteFor: text('note_for').notNull(),
+    meant: text('meant').notNull().default(''),
   },
   (t) => [
     primaryKey({ columns: [t.sectionId, t.id] }),

@@ -1,0 +1,69 @@
+<script setup lang="ts">
+import type { PasteLine, SheetCell } from '~/sheet/book-actions'
+import { useLeavers } from '~/composables/useLeavers'
+import { counted } from '~/composables/useWords'
+
+/** Who gets what, before a column without names is pasted: a list that is one off is seen here. */
+const props = defineProps<{
+  /** Where each text goes. */
+  lay: () => [...SheetCell, text: string][]
+  look: (entries: [...SheetCell, text: string][]) => PasteLine[]
+}>()
+const emit = defineEmits<{ close: []; go: [] }>()
+
+const { included } = useLeavers()
+const lines = computed(() => {
+  void included.value
+  return props.look(props.lay())
+})
+const kept = computed(() => lines.value.filter((each) => !each.refused))
+const columns = computed(() => new Set(lines.value.map((each) => each.assignment)))
+</script>
+
+<template>
+  <Dialog visible modal header="Paste" :style="{ width: '36rem' }" @update:visible="emit('close')">
+    <form @submit.prevent="emit('go')">
+      <p class="soft">
+        {{ columns.size === 1 ? [...columns][0] : counted(columns.size, 'assignment') }}, from
+        {{ lines[0]?.student ?? 'nobody' }} to {{ lines.at(-1)?.student ?? 'nobody' }}. Nothing is kept yet.
+      </p>
+      <label class="beside"
+        ><Checkbox v-model="included" binary input-id="paste-leavers" />
+        <span>Also those who were not in the class then</span></label
+      >
+      <div class="boxed list">
+        <table class="ruled" aria-label="Who gets what">
+          <tbody>
+            <tr v-for="line in lines" :key="line.id">
+              <th scope="row">{{ columns.size === 1 ? line.student : `${line.student}, ${line.assignment}` }}</th>
+              <td class="soft">{{ line.before || 'blank' }}</td>
+              <td :class="{ warn: line.refused }">{{ line.refused ?? (line.after || 'blank') }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <div class="row-of foot">
+        <Button type="button" label="Back" severity="secondary" @click="emit('close')" />
+        <Button type="submit" autofocus :label="`Paste ${counted(kept.length, 'cell')}`" :disabled="!kept.length" />
+      </div>
+    </form>
+  </Dialog>
+</template>
+
+<style scoped>
+.list {
+  max-height: 340px;
+  margin-top: 10px;
+}
+td {
+  width: 30%;
+}
+td:last-child {
+  font-weight: 600;
+}
+.foot {
+  justify-content: flex-end;
+  margin-top: 14px;
+  gap: 6px;
+}
+</style>

@@ -1,0 +1,53 @@
+import { jointId } from '../kind'
+import { record } from '../records'
+import { compare, ofDecimal } from '../number/ratio'
+import { assignmentsOf } from '../plan/rules'
+import { fullName } from '../section'
+import { isFarAbove, isFarFromOthers, probablyMeant } from '../scores/outlier'
+import { valueText } from '../scores/score'
+import type { Find } from './looseend'
+
+/** Scores of more than twice the points possible, or ten times what is usual, that nobody has said to be meant. */
+export const farAbove: Find = (snapshot) =>
+  assignmentsOf(snapshot).flatMap(({ id: assignmentId, name, points: possible }) => {
+    const cells = snapshot.students.flatMap((student) => {
+      const id = jointId(student.id, assignmentId)
+      const cell = record(snapshot.records, 'cell', id)
+      return cell.value && !cell.marks.includes('excused') ? [{ student, id, cell }] : []
+    })
+    const typed = cells
+      .flatMap(({ cell: { value } }) => (value && 'points' in value ? ofDecimal(value.points) : []))
+      .toSorted(compare)
+    const usual = { median: typed[(typed.length - 1) >> 1] ?? ofDecimal('0'), count: typed.length - 1 }
+    return cells.flatMap(({ student, id, cell }) => {
+      const isAbove = isFarAbove(cell, possible)
+      if (!isAbove && !isFarFromOthers(cell, usual)) return []
+      const score = valueText(cell.value)
+      const meant = probablyMeant(score, possible)
+      return [
+        {
+          code: 'far-above' as const,
+          text: isAbove
+            ? `${fullName(student)} has ${score} of ${possible} in ${name}.`
+            : `${fullName(student)} has ${score} of ${possible} in ${name}, ten times what others have.`,
+          mend: { view: 'gradebook' as const, assignmentId, studentId: student.id },
+          fixes: [
+            ...(meant
+              ? [
+                  {
+                    words: `${meant}?`,
+                    kind: 'type' as const,
+                    wanted: [{ kind: 'cell' as const, id, to: { value: { points: meant } } }],
+                  },
+                ]
+              : []),
+            {
+              words: `${score} stays`,
+              kind: 'type' as const,
+              wanted: [{ kind: 'cell' as const, id, to: { meant: score } }],
+            },
+          ],
+        },
+      ]
+    })
+  })
