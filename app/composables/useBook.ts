@@ -39,7 +39,7 @@ export function useBook(classes: readonly ClassStore[], view: Ref<SheetView>) {
   }
 
   const bookRow = (classStore: ClassStore, student: Student): BookRow => ({
-    ...rowOf(student, today.value, several ? shortOf(classStore) : undefined),
+    ...rowOf(student, today.value, sectionOf(classStore).id, several ? shortOf(classStore) : undefined),
     id: rowIdOf(classStore, student.id),
     classStore,
     student,

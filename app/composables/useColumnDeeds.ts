@@ -63,3 +63,4 @@ export function useColumnDeeds(book: Book, asOne: <T>(work: () => T) => T) {
 
   return { remove, saidOfRemoving, putAway, savePattern }
 }
+export type ColumnDeeds = ReturnType<typeof useColumnDeeds>

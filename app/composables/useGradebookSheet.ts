@@ -1,7 +1,8 @@
 import { categoryCalled } from '#core/plan/counterpart'
 import { jointId } from '#core/kind'
 import type { Category } from '#core/plan/category'
-import { periodOf } from '#core/calendar/periods'
+import { periodOf, type Period } from '#core/calendar/periods'
+import { planOf, rulesOf } from '#core/plan/rules'
 import { readDecimal } from '#core/number/decimal'
 import { isBelowLine } from '#core/grading/grade'
 import { mean, median, middleHalf, type Spread } from '#core/grading/spread'
@@ -120,6 +121,8 @@ export function useGradebookSheet(book: Book, view: Ref<SheetView>, habits: Ref<
   )
 
   const results = computed<ResultColumn[]>(() => {
+    // A class without grades has no place for one.
+    if (lead.plan?.method === 'none' && lead.lineage.every((each) => methodIn(each) === 'none')) return []
     const [own, ...longer] = lead.lineage
     return [
       ...(habits.value.categories ? (lead.rules?.categories ?? []) : []).map(({ category, weight }) => ({
@@ -139,6 +142,8 @@ export function useGradebookSheet(book: Book, view: Ref<SheetView>, habits: Ref<
       ...longer.slice(0, 1).map((each) => ({ id: each.id, title: each.title, under: 'so far', width: 74 })),
     ]
   })
+
+  const methodIn = (period: Period) => rulesOf(lead.structure!, planOf(lead.structure!), period).method
 
   function weightWords(category: Category, weight: string): string {
     if (!category.counts) return 'not in'
@@ -169,9 +174,18 @@ export function useGradebookSheet(book: Book, view: Ref<SheetView>, habits: Ref<
     const categoryId = ofCategory(classStore, resultId)
     if (categoryId) return categoryResult(classStore, studentId, categoryId)
     const grade = classStore.gradeOfStudent(studentId, resultId === 'period' ? undefined : resultId)
-    if (!grade?.effective) return { text: '' }
+    if (!grade?.effective) return { text: '', why: whyNone(classStore, studentId, resultId) }
     const was = grade.override ? (grade.computed?.percent ?? 'none') : undefined
     return { text: grade.effective.percent, label: grade.effective.label, was }
+  }
+
+  /** An empty place says why. */
+  function whyNone(classStore: ClassStore, studentId: string, resultId: string): string {
+    const period = resultId === 'period' ? classStore.period : classStore.lineage.find((each) => each.id === resultId)
+    if (!period) return ''
+    const { structure } = classStore
+    if (rulesOf(structure!, planOf(structure!), period).method === 'none') return 'no grade here'
+    return resultId === 'period' && classStore.droppedOf(studentId).size > 0 ? 'only score dropped' : 'no scores yet'
   }
 
   function categoryResult(classStore: ClassStore, studentId: string, categoryId: string): ResultView {

@@ -47,7 +47,9 @@ export function useProficiencySheet(open: (assignmentId: string) => void) {
     return classStore.snapshot!.standards.filter((each) => used.has(each.id))
   })
 
-  const rows = computed(() => classStore.students.map((each) => rowOf(each, today.value)))
+  const rows = computed(() =>
+    classStore.students.map((each) => rowOf(each, today.value, classStore.snapshot!.section.id)),
+  )
 
   /** A column's id is its assignment and its standard. */
   const columns = computed<SheetColumn[]>(() =>

@@ -1,4 +1,5 @@
 import { queryOf, viewOf, type SheetView } from '~/sheet/view'
+import { goTo } from '~/composables/useGoTo'
 
 /** How a teacher likes the sheet, on this machine, whatever the class. */
 export interface SheetHabits {
@@ -27,7 +28,7 @@ export function useSheetView() {
 
   /** Shows another view; the address says it, so that it can be kept, reloaded and gone back from. */
   const show = (change: Partial<SheetView>) =>
-    navigateTo({ query: { ...route.query, ...queryOf({ ...view.value, ...change }) } })
+    goTo({ query: { ...route.query, ...queryOf({ ...view.value, ...change }) } })
 
   return { view, habits, show }
 }

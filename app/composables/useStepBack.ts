@@ -7,6 +7,7 @@ import { periodOf } from '#core/calendar/periods'
 import { shortInstant } from '~/composables/useWords'
 import type { ClassStore } from '~/stores/class'
 import { useShownCells } from '~/stores/shown-cells'
+import { goTo } from '~/composables/useGoTo'
 
 export type Way = 'undo' | 'redo'
 interface Stepping {
@@ -102,7 +103,7 @@ export function useStepBack(stepping: () => Stepping, classes: () => readonly Cl
         : (periodOf(snapshot.periods, assignment?.dueOn ?? null)?.id ?? route.query.period)
     if (route.path.startsWith('/course/')) return
     const ofCell = change.kind === 'cell' ? { student: studentId, assignment: second } : {}
-    await navigateTo({
+    await goTo({
       path: `/class/${home}${view && `/${view}`}`,
       query: { ...(period ? { period } : {}), ...ofCell },
     })

@@ -10,6 +10,7 @@ import { useClassStore } from '~/stores/class'
 import { useDecisions } from '~/stores/decisions'
 import { usePerson } from '~/stores/person'
 import { useToday } from '~/stores/today'
+import { goTo } from '~/composables/useGoTo'
 
 /** How long a class may take to come before it is done again. */
 const OPENING_MS = 15_000
@@ -55,7 +56,7 @@ export function useWaiting() {
   async function doAgain(each: PutAside): Promise<void> {
     const isOpen = () => classStore.snapshot?.section.id === each.sectionId
     if (!isOpen()) {
-      await navigateTo(`/class/${each.sectionId}`)
+      await goTo(`/class/${each.sectionId}`)
       await until(isOpen).toBe(true, { timeout: OPENING_MS })
       if (!isOpen()) return
     }

@@ -141,7 +141,7 @@ const cell = (of: TodayClass, assignment: string, who?: string) => ({
       <div class="two">
         <section aria-labelledby="t-stacks">
           <h2 id="t-stacks">To score</h2>
-          <ul class="lines">
+          <ul class="lines" aria-labelledby="t-stacks">
             <li v-for="each in stacks" :key="each.of.id + each.id">
               <NuxtLink :to="cell(each.of, each.id, each.firstStudentId)">{{ each.name }}</NuxtLink>
               <span class="soft">{{ each.of.title }}, due {{ shortDay(each.dueOn) }}</span>
@@ -152,8 +152,8 @@ const cell = (of: TodayClass, assignment: string, who?: string) => ({
           <h2 id="t-classes">Classes</h2>
           <ol class="lines" aria-label="Classes in the order of the day">
             <li v-for="each in all" :key="each.id">
+              <span class="hour">{{ each.meets }}</span>
               <h3>
-                <span class="hour">{{ each.meets }}</span>
                 <NuxtLink :to="`/class/${each.id}`">{{ each.title }}</NuxtLink>
               </h3>
               <span class="soft">{{ left(each) }}</span>
@@ -178,9 +178,8 @@ const cell = (of: TodayClass, assignment: string, who?: string) => ({
             <h2>To decide</h2>
             <ul class="lines">
               <li v-for="each in toDecide" :key="each.of.id">
-                <NuxtLink class="seal" :to="decisionPath(each.of.id)">{{ each.of.title }}</NuxtLink><span class="soft"
-                  >changed elsewhere too</span
-                ><span class="figure">{{ each.count }}</span>
+                <NuxtLink class="seal" :to="decisionPath(each.of.id)">{{ each.count }} to decide</NuxtLink
+                ><span class="soft">{{ each.of.title }}: changed elsewhere too</span>
               </li>
             </ul>
           </template>

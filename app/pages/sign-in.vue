@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { usePerson } from '~/stores/person'
 import { ApiProblem } from '~/composables/useApi'
+import { goTo } from '~/composables/useGoTo'
 const route = useRoute()
 const { public: config } = useRuntimeConfig()
 const email = ref('')
@@ -17,7 +18,7 @@ async function enter(): Promise<void> {
   try {
     await usePerson().signIn(email.value.trim(), password.value)
     const then = String(route.query.then ?? '/')
-    await navigateTo(then.startsWith('/') && !then.startsWith('//') ? then : '/')
+    await goTo(then.startsWith('/') && !then.startsWith('//') ? then : '/')
   } catch (error) {
     problem.value = error instanceof ApiProblem ? error.message : 'Something went wrong. Try again.'
   } finally {

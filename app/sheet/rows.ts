@@ -5,11 +5,13 @@ import type { SheetRow } from './types'
 /**
  * A student as a row of a sheet, with what the name alone does not say: who left, and who is still to come.
  *
- * @param of the class, where a sheet shows several
+ * @param sectionId the class that the student is in
+ * @param of its short name, where a sheet shows several
  */
-export function rowOf(student: Student, today: string, of?: string): SheetRow {
+export function rowOf(student: Student, today: string, sectionId: string, of?: string): SheetRow {
   const aside = [...(of ? [of] : []), ...(enrolledOn(student, today) ? [] : [absence(student, today)])].join(', ')
-  return { id: student.id, name: rosterName(student), aside: aside || undefined }
+  const path = `/class/${sectionId}/student/${student.id}`
+  return { id: student.id, name: rosterName(student), path, aside: aside || undefined }
 }
 
 function absence(student: Student, today: string): string {

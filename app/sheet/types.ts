@@ -60,6 +60,8 @@ export interface Footer {
 export interface SheetRow {
   id: string
   name: string
+  /** The address of the student's own page. */
+  path: string
   /** A word beside the name, as for a student who left. */
   aside?: string
 }

@@ -1,10 +1,12 @@
 <script setup lang="ts">
+import { findable } from '~/words/findable'
 import { wordsOfName } from '#core/formats/grid/names'
 import { assignmentsOf } from '#core/plan/rules'
 import { fullName } from '#core/section'
 import { useClassStore } from '~/stores/class'
 import { usePerson } from '~/stores/person'
 import { useToday } from '~/stores/today'
+import { goTo } from '~/composables/useGoTo'
 
 /** Finds any student, assignment, class or action by some of its words, and goes there. */
 const emit = defineEmits<{ close: [] }>()
@@ -14,6 +16,8 @@ interface Found {
   id: string
   kind: string
   words: string
+  /** Other words for the same. */
+  also: string
   go: () => unknown
 }
 
@@ -33,53 +37,64 @@ const inClass = computed(() => {
 
 const all = computed<Found[]>(() => {
   const found: Found[] = []
-  const add = (kind: string, words: string, go: () => unknown) =>
-    found.push({ id: `${kind} ${words} ${found.length}`, kind, words, go })
+  const add = (kind: string, words: string, go: () => unknown, also = '') =>
+    found.push({ id: `${kind} ${words} ${found.length}`, kind, words, also, go })
   const snapshot = inClass.value
   if (snapshot) {
     const path = `/class/${snapshot.section.id}`
     for (const student of snapshot.students)
-      add('student', fullName(student), () => navigateTo(`${path}/student/${student.id}`))
+      add('student', fullName(student), () => goTo(`${path}/student/${student.id}`))
+    for (const student of snapshot.students)
+      add(
+        'how it is made',
+        `Grade of ${fullName(student)}`,
+        () => goTo({ path: `${path}/work`, query: { student: student.id } }),
+        'work average mark',
+      )
     for (const each of assignmentsOf(snapshot))
-      add('assignment', each.name, () => navigateTo({ path, query: { assignment: each.id } }))
-    add('action', 'Add assignment', () => navigateTo({ path, query: { edit: 'new' } }))
-    add('action', 'List of assignments', () => navigateTo(`${path}/assignments`))
-    add('action', 'Proficiency', () => navigateTo(`${path}/proficiency`))
-    add('action', 'Close the term', () => navigateTo(`${path}/close`))
-    add('action', 'Plan', () => navigateTo(`${path}/plan`))
-    add('action', 'Print the record', () => navigateTo(`${path}/record`))
-    add('action', 'History', () => navigateTo(`${path}/history`))
-    add('action', 'Compare with the district', () => navigateTo(`/exchange/${snapshot.section.id}`))
+      add('assignment', each.name, () => goTo({ path, query: { assignment: each.id } }))
+    for (const { words, also, page, query } of findable)
+      add('action', words, () => goTo({ path: path + page, query }), also)
+    add(
+      'action',
+      'Compare with the district',
+      () => goTo(`/exchange/${snapshot.section.id}`),
+      'sync send push sis transcript',
+    )
     if (classStore.steps.undo) add('action', 'Undo', () => classStore.undo())
     if (classStore.steps.redo) add('action', 'Do again', () => classStore.redo())
     for (const period of classStore.periods)
-      add('period', period.title, () => navigateTo({ path, query: { period: period.id } }))
+      add('period', period.title, () => goTo({ path, query: { period: period.id } }))
   }
-  for (const each of today.classes ?? []) add('class', each.title, () => navigateTo(`/class/${each.id}`))
+  for (const each of today.classes ?? []) add('class', each.title, () => goTo(`/class/${each.id}`))
   const courses = new Map((today.classes ?? []).map((each) => [each.courseId, each.course]))
   for (const [id, title] of courses)
     if (today.classes!.filter((each) => each.courseId === id).length > 1)
-      add('course', `${title}, all classes`, () => navigateTo(`/course/${id}`))
-  add('action', 'Today', () => navigateTo('/'))
-  add('action', 'Exchange', () => navigateTo('/exchange'))
-  if (person.person?.role === 'registrar') add('action', 'District policy', () => navigateTo('/district'))
+      add('course', `${title}, all classes`, () => goTo(`/course/${id}`))
+  add('action', 'Today', () => goTo('/'))
+  add('action', 'Exchange', () => goTo('/exchange'))
+  if (person.person?.role === 'registrar') add('action', 'District policy', () => goTo('/district'))
   return found
 })
 
 /** Every word typed begins a word of it; what begins with the first comes first. */
 const shown = computed(() => {
   const wanted = wordsOfName(text.value)
-  const first = text.value.trim().toLowerCase()
   return all.value
-    .filter(({ words }) => {
-      const own = wordsOfName(words)
+    .filter(({ words, also }) => {
+      const own = wordsOfName(`${words} ${also}`)
       return wanted.every((word) => own.some((each) => each.startsWith(word)))
     })
-    .toSorted(
-      (a, b) => Number(b.words.toLowerCase().startsWith(first)) - Number(a.words.toLowerCase().startsWith(first)),
-    )
+    .toSorted((a, b) => rank(b) - rank(a))
     .slice(0, MOST)
 })
+
+/** Its own words go before other words for the same. */
+function rank({ words }: Found): number {
+  const own = wordsOfName(words)
+  const isOwn = wordsOfName(text.value).every((word) => own.some((each) => each.startsWith(word)))
+  return Number(words.toLowerCase().startsWith(text.value.trim().toLowerCase())) + Number(isOwn)
+}
 
 async function go(found: Found | undefined): Promise<void> {
   if (!found) return

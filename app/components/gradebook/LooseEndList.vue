@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { LooseEnd } from '#core/looseends'
 import { useClassStore } from '~/stores/class'
+import { goTo } from '~/composables/useGoTo'
 
 const emit = defineEmits<{ done: [] }>()
 const classStore = useClassStore()
@@ -9,12 +10,12 @@ const route = useRoute()
 function look(end: LooseEnd) {
   emit('done')
   const base = `/class/${String(route.params.id)}`
-  if (end.mend.view === 'plan') return navigateTo({ path: `${base}/plan`, query: route.query })
+  if (end.mend.view === 'plan') return goTo({ path: `${base}/plan`, query: route.query })
   if (end.mend.view === 'close')
-    return navigateTo({ path: `${base}/close`, query: { period: end.mend.periodId, student: end.mend.studentId } })
+    return goTo({ path: `${base}/close`, query: { period: end.mend.periodId, student: end.mend.studentId } })
   if (end.mend.studentId)
-    return navigateTo({ path: base, query: { student: end.mend.studentId, assignment: end.mend.assignmentId } })
-  return navigateTo({ path: base, query: { ...route.query, edit: end.mend.assignmentId } })
+    return goTo({ path: base, query: { student: end.mend.studentId, assignment: end.mend.assignmentId } })
+  return goTo({ path: base, query: { ...route.query, edit: end.mend.assignmentId } })
 }
 const mend = ({ kind, wanted }: NonNullable<LooseEnd['fixes']>[number]) => classStore.change(kind, wanted)
 </script>

@@ -1,13 +1,9 @@
 <script setup lang="ts">
 import { jointId, partsOf } from '#core/kind'
-import type { Assignment } from '#core/plan/assignment'
 import { periodOf } from '#core/calendar/periods'
-import { readGrid } from '#core/formats/grid/read'
 import { bookActions, type SheetCell } from '~/sheet/book-actions'
 import type { SheetActions } from '~/sheet/types'
 import type { Book } from '~/composables/useBook'
-import type { NamedTable } from '~/composables/useGridReading'
-import type { ClassStore } from '~/stores/class'
 import { useFrame } from '~/stores/frame'
 import { usePerson } from '~/stores/person'
 import { useShownCells } from '~/stores/shown-cells'
@@ -18,6 +14,7 @@ import { useSelection } from '~/composables/useSelection'
 import { useSheetView } from '~/composables/useSheetView'
 import { useWalk } from '~/composables/useWalk'
 import { counted } from '~/composables/useWords'
+import { goTo } from '~/composables/useGoTo'
 
 /** The sheet of scores of one class, or of all classes of a course together, with its margin and its dialogs. */
 const props = defineProps<{ book: Book; asOne: <T>(work: () => T) => T }>()
@@ -44,17 +41,9 @@ useShownCells().answer((sectionId, cellId) => {
   return classStore && column ? (sheet.value?.isInView(book.rowIdOf(classStore, studentId), column.id) ?? false) : false
 })
 
-const filling = ref<{ cells: SheetCell[]; first?: 'note' } | null>(null)
-const pasting = shallowRef<{ lay: () => [...SheetCell, text: string][]; go: () => void } | null>(null)
-function paste(): void {
-  pasting.value?.go()
-  pasting.value = null
-}
+const dialogs = useTemplateRef('dialogs')
 const leavers = useLeavers()
 onBeforeUnmount(leavers.forget)
-const files = ref(false)
-const reading = ref<{ named: NamedTable; title: string; kind: 'paste' | 'import' } | null>(null)
-
 const { rows, columns, away, results, ofCategory, cells, result, version, footers } = useGradebookSheet(
   book,
   view,
@@ -71,14 +60,12 @@ const {
   look,
 } = bookActions(book, asOne, {
   note: (block) =>
-    block.length > 1
-      ? (filling.value = { cells: block, first: 'note' })
-      : inMargin(() => scoreMargin.value?.focusNote()),
+    block.length > 1 ? dialogs.value?.fill(block, 'note') : inMargin(() => scoreMargin.value?.focusNote()),
   work: () => inMargin(() => scoreMargin.value?.focusWork()),
   fill,
-  named,
-  ask: (lay, go) => {
-    pasting.value = { lay, go }
+  named: (table, columnId) => dialogs.value?.named(table, columnId) ?? false,
+  ask(lay, go) {
+    dialogs.value?.ask(lay, go)
     return true
   },
   everyone: () => leavers.included.value,
@@ -96,61 +83,19 @@ const actions: SheetActions = {
 /** Fills the block, or of one cell or a head the whole column. */
 function fill(block: SheetCell[]): void {
   const columnId = active.value?.columnId
-  if (block.length > 1) filling.value = { cells: block }
-  else if (columnId) filling.value = { cells: rows.value.map((row) => [row.id, columnId]) }
+  if (block.length > 1) dialogs.value?.fill(block)
+  else if (columnId) dialogs.value?.fill(rows.value.map((row) => [row.id, columnId]))
 }
-const fillingWhat = computed(() => {
-  const cells = filling.value?.cells ?? []
-  const students = new Set(cells.map(([rowId]) => rowId)).size
-  const names = [...new Set(cells.map(([, columnId]) => columnId))].map((id) => columnOf(id)?.first.name ?? '')
-  return `${counted(cells.length, 'cell')}: ${counted(students, 'student')}, ${names.length > 2 ? counted(names.length, 'assignment') : names.join(' and ')}`
-})
-const columnOf = (id: string) => book.columns.value.find((each) => each.id === id)
-
-/** A pasted table with names in most rows is looked at before anything is kept. */
-function named(table: string[][], columnId: string): boolean {
-  const students = book.classes.flatMap((each) => each.snapshot!.students)
-  const from = columns.value.map((each) => each.id)
-  const grid = readGrid(table, { students, assignments: book.columns.value.map(({ first }) => first) })
-  const found = grid?.rows.filter((row) => !('why' in row.match) || row.match.why === 'several').length ?? 0
-  if (!grid || grid.columns.length === 0 || found * 2 < table.length) return false
-  read({ table, from: from.slice(from.indexOf(columnId)) }, 'Paste with names', 'paste')
-  return true
-}
-const read = (of: Omit<NamedTable, 'firstDate'>, title: string, kind: 'paste' | 'import') =>
-  (reading.value = { named: { ...of, firstDate: firstDate.value }, title, kind })
-function readFile(table: string[][], name: string): void {
-  files.value = false
-  read({ table, from: [] }, name, 'import')
-}
-
-function done(): void {
-  filling.value = reading.value = null
-}
-
 // ---- What is done with a whole column ----
 
 const column = computed(() => (active.value?.rowId === null ? active.value.columnId : null))
 const onColumn = useColumnDeeds(book, asOne)
-const removing = ref<string | null>(null)
-const copying = shallowRef<{ classStore: ClassStore; assignment: Readonly<Assignment>; id: string | null } | null>(null)
-function remove(): void {
-  onColumn.remove(removing.value!)
-  removing.value = null
-  if (editing.value) void close()
-}
-/** Into other classes go the copies of the first. */
-function copy(columnId: string): void {
-  const { classStore, assignmentId } = book.copiesOf(columnId)[0]!
-  copying.value = { classStore, assignment: classStore.get('assignment', assignmentId), id: assignmentId }
-}
-
 // The hands are on the sheet from the first moment.
 onMounted(() => !editing.value && void nextTick(() => sheet.value?.focus()))
 
 watch(editing, (now) => now && frame.showMargin(), { immediate: true })
 
-const edit = (columnId: string) => navigateTo({ query: { ...route.query, edit: columnId } })
+const edit = (columnId: string) => goTo({ query: { ...route.query, edit: columnId } })
 /** The classes whose copy can be edited; the first unless another is chosen. */
 const editable = computed(() => (editing.value && editing.value !== 'new' ? book.copiesOf(editing.value) : []))
 const editedIn = ref(0)
@@ -167,7 +112,7 @@ const like = computed(() => {
 
 async function close(): Promise<void> {
   const { edit: _e, like: _l, ...query } = route.query
-  await navigateTo({ query })
+  await goTo({ query })
   sheet.value?.focus()
 }
 
@@ -208,7 +153,7 @@ const firstDate = computed(() =>
         :several="book.several"
         @add="edit('new')"
         @fill="fill(sheet?.block() ?? [])"
-        @files="files = true"
+        @files="dialogs?.files()"
       />
     </ClassScope>
     <ClassSheet
@@ -257,8 +202,8 @@ const firstDate = computed(() =>
             :first-date="firstDate"
             :like="like"
             @close="close"
-            @several="(wanted) => (copying = { classStore: edited.classStore, assignment: wanted, id: null })"
-            @remove="removing = editing"
+            @several="dialogs?.copyNew(edited.classStore, $event)"
+            @remove="dialogs?.remove(editing)"
           />
         </ClassScope>
       </template>
@@ -272,12 +217,12 @@ const firstDate = computed(() =>
         @back="sheet?.focus()"
         @edit="edit(column)"
         @fill="fill([])"
-        @duplicate="navigateTo({ query: { ...route.query, edit: 'new', like: column } })"
-        @copy="copy(column)"
+        @duplicate="goTo({ query: { ...route.query, edit: 'new', like: column } })"
+        @copy="dialogs?.copy(column)"
         @pattern="void onColumn.savePattern(column)"
         @sort="show({ sort: view.sort === column ? 'name' : column })"
         @away="onColumn.putAway(column)"
-        @remove="removing = column"
+        @remove="dialogs?.remove(column)"
       />
       <ClassScope
         v-else-if="looked && computedCell"
@@ -308,31 +253,18 @@ const firstDate = computed(() =>
       <p v-else class="soft">Whatever is selected shows here in full.</p>
       <ClassNow v-if="lead.pencil" class="after" />
     </MarginPanel>
-    <FillDialog v-if="filling" v-bind="filling" :what="fillingWhat" :foresee="foresee" @close="done" />
-    <PasteDialog v-if="pasting" :lay="pasting.lay" :look="look" @go="paste" @close="pasting = null" />
-    <FilesDialog v-if="files" @close="files = false" @read="readFile" />
-    <GridDialog v-if="reading" v-bind="reading" :book="book" :as-one="asOne" @close="done" />
-    <ClassScope v-if="copying" :room="copying.classStore">
-      <CopyAssignmentDialog
-        :assignment="copying.assignment"
-        :assignment-id="copying.id"
-        :to="book.classes.map((each) => each.snapshot!.section.id)"
-        @close="copying = null"
-        @done="editing && close()"
-      />
-    </ClassScope>
-    <Dialog
-      :visible="removing !== null"
-      modal
-      header="Delete this assignment?"
-      :style="{ width: '28rem' }"
-      @update:visible="removing = null"
-    >
-      <p v-if="removing">{{ onColumn.saidOfRemoving(removing) }} Undo brings it all back.</p>
-      <template #footer
-        ><Button label="Keep it" severity="secondary" @click="removing = null" /><Button label="Delete" @click="remove"
-      /></template>
-    </Dialog>
+    <BookDialogs
+      ref="dialogs"
+      :book="book"
+      :as-one="asOne"
+      :on-column="onColumn"
+      :column-ids="columns.map((each) => each.id)"
+      :first-date="firstDate"
+      :foresee="foresee"
+      :look="look"
+      @copied="editing && close()"
+      @removed="editing && close()"
+    />
   </div>
 </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { probablyMeant } from '#core/scores/outlier'
 import { jointId } from '#core/kind'
 import type { Cell } from '#core/scores/cell'
 import { cellText } from '#core/scores/entry'
@@ -30,6 +31,9 @@ const view = computed(() => cellView(cell.value, assignment.value.points))
 
 const change = (kind: 'mark' | 'note', to: Partial<Cell>, marks: { sitting?: string } = {}) =>
   classStore.change(kind, [{ kind: 'cell', id: id.value, to }], marks)
+/** What was probably typed, where there is a digit too many. */
+const likely = computed(() => probablyMeant(valueText(cell.value.value), assignment.value.points))
+const put = (to: Partial<Cell>) => classStore.change('type', [{ kind: 'cell', id: id.value, to }])
 const toggle = (mark: Mark) => change('mark', { marks: toggleMark(cell.value.marks, mark) })
 
 const { draft, keep } = useDraft(
@@ -140,6 +144,20 @@ defineExpose({ focusNote: () => noteField.value?.focus(), focusWork: () => workH
       <div class="row-of">
         <button type="button" class="toggle" @click="decide(false)">Leave theirs</button>
         <button type="button" class="toggle" @click="decide(true)">Put mine</button>
+      </div>
+    </div>
+    <div v-if="view.odd" class="conflict" role="group" aria-label="Is this meant?">
+      <p>
+        <b>{{ valueText(cell.value) }} of {{ assignment.points }}</b
+        >: is that meant?
+      </p>
+      <div class="row-of">
+        <button v-if="likely" type="button" class="toggle" @click="put({ value: { points: likely } })">
+          {{ likely }}?
+        </button>
+        <button type="button" class="toggle" @click="put({ meant: valueText(cell.value) })">
+          {{ valueText(cell.value) }} stays
+        </button>
       </div>
     </div>
     <div v-if="left" class="conflict" role="group" aria-label="Not read">

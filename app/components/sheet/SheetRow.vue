@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { CellView, ResultColumn, ResultView, SheetColumn, SheetRow } from '~/sheet/types'
+import { goTo } from '~/composables/useGoTo'
 
 const props = defineProps<{
   row: SheetRow
@@ -13,6 +14,10 @@ const props = defineProps<{
   cells: (rowId: string) => (columnId: string) => CellView
   result: (rowId: string, resultId: string) => ResultView
 }>()
+
+const route = useRoute()
+/** The student's own page, in the period that is looked at. */
+const open = () => goTo({ path: props.row.path, query: route.query.period ? { period: route.query.period } : {} })
 
 /** How the cells look, another function when the row has changed. */
 const view = computed(() => {
@@ -28,7 +33,9 @@ const outcome = computed(() => {
 <template>
   <div role="row" class="row" :class="{ fifth: at % 5 === 4 }" :aria-rowindex="at + 2">
     <div role="rowheader" class="name" aria-colindex="1" :title="row.name">
-      <span>{{ row.name }}</span><small v-if="row.aside">{{ row.aside }}</small>
+      <a :href="row.path" tabindex="-1" @click.prevent="open">{{ row.name }}</a><small v-if="row.aside">{{
+        row.aside
+      }}</small>
     </div>
     <SheetBlock
       v-for="block in blocks"

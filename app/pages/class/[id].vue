@@ -7,6 +7,7 @@ import { useFinding } from '~/composables/useFinding'
 import { useNews } from '~/composables/useNews'
 import { useStepBack } from '~/composables/useStepBack'
 import { useStepKeys } from '~/composables/useStepKeys'
+import { goTo } from '~/composables/useGoTo'
 definePageMeta({ margin: true, key: (route) => `class-${String(route.params.id)}` })
 
 const route = useRoute()
@@ -53,7 +54,7 @@ useEventListener('beforeunload', (event: BeforeUnloadEvent) => {
 
 /** The address holds the period, so that a page can be bookmarked and gone back to. */
 function look(periodId: string): Promise<unknown> {
-  return Promise.resolve(navigateTo({ query: { period: periodId } }))
+  return Promise.resolve(goTo({ query: { period: periodId } }))
 }
 watch(
   () => route.query.period,
@@ -106,7 +107,7 @@ onBeforeUnmount(
     <YearStrip
       v-if="ready"
       @look="look"
-      @assignment="(assignmentId) => navigateTo({ path: `/class/${id}`, query: { ...query, edit: assignmentId } })"
+      @assignment="(assignmentId) => goTo({ path: `/class/${id}`, query: { ...query, edit: assignmentId } })"
     />
     <PencilBar v-if="ready" />
     <NuxtPage v-if="ready" />

@@ -9,6 +9,7 @@ import { useSheetView } from '~/composables/useSheetView'
 import { useStepKeys } from '~/composables/useStepKeys'
 import { useNotices } from '~/stores/notices'
 import { useStepBack } from '~/composables/useStepBack'
+import { goTo } from '~/composables/useGoTo'
 
 /** All classes of one course as one sheet, for the stack that holds them all. */
 definePageMeta({ margin: true, key: (route) => `course-${String(route.params.course)}` })
@@ -68,8 +69,8 @@ useHead({ title: () => `${classes[0]?.course ?? 'Course'} · Yukata` })
     <template v-if="lead">
       <ClassScope :room="lead">
         <YearStrip
-          @look="(period) => navigateTo({ query: { period } })"
-          @assignment="(edit) => navigateTo({ query: { ...route.query, edit } })"
+          @look="(period) => goTo({ query: { period } })"
+          @assignment="(edit) => goTo({ query: { ...route.query, edit } })"
         />
       </ClassScope>
       <ScoreBook :book="book" :as-one="steps.asOne" />

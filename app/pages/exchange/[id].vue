@@ -4,6 +4,7 @@ import { compareResponse, pushResponse, runResponse } from '#shared/exchange'
 import { useToday } from '~/stores/today'
 import { ApiProblem, ask } from '~/composables/useApi'
 import { shortDay, counted } from '~/composables/useWords'
+import { goTo } from '~/composables/useGoTo'
 
 const route = useRoute()
 const today = useToday()
@@ -41,7 +42,7 @@ const push = () =>
       method: 'POST',
       body: { overwrite: overwrite.value },
     })
-    await navigateTo({ query: { run: runId } })
+    await goTo({ query: { run: runId } })
   })
 const look = (runId: string) =>
   attempt(async () => {

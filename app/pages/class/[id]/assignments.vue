@@ -10,6 +10,7 @@ import { bulkTo, bulkWords, type BulkDeed } from '~/sheet/bulk'
 import { useClassStore } from '~/stores/class'
 import { usePerson } from '~/stores/person'
 import { shortDay, counted } from '~/composables/useWords'
+import { goTo } from '~/composables/useGoTo'
 
 /** All assignments of the class in a list, many of them changed at once; and what families will see when. */
 const route = useRoute()
@@ -152,9 +153,9 @@ const calendar = computed(() => appearing(all.value, today.value))
 const never = computed(() => all.value.filter((each) => each.visibility.from === 'never'))
 const unreleased = computed(() => all.value.filter((each) => !each.released && each.visibility.from !== 'never'))
 const edit = (id: string) =>
-  navigateTo({ path: `/class/${classStore.snapshot!.section.id}`, query: { ...periodQuery.value, edit: id } })
+  goTo({ path: `/class/${classStore.snapshot!.section.id}`, query: { ...periodQuery.value, edit: id } })
 const periodQuery = computed(() => (route.query.period ? { period: String(route.query.period) } : {}))
-const toggleAll = () => navigateTo({ query: { ...route.query, all: everything.value ? undefined : '1' } })
+const toggleAll = () => goTo({ query: { ...route.query, all: everything.value ? undefined : '1' } })
 </script>
 
 <template>

@@ -4,6 +4,7 @@ import { joined, resolve } from '#core/remarks/bank'
 import { useClassStore } from '~/stores/class'
 import { useClosing } from '~/composables/useClosing'
 import { shortDay, counted } from '~/composables/useWords'
+import { goTo } from '~/composables/useGoTo'
 
 const route = useRoute()
 const classStore = useClassStore()
@@ -114,7 +115,7 @@ const cardsPath = (student?: string) =>
         label="Period"
         :value="classStore.periodId"
         :options="longer"
-        @choose="navigateTo({ query: { period: $event } })"
+        @choose="goTo({ query: { period: $event } })"
       />
       <button type="button" class="toggle" :aria-pressed="onlyFindings" @click="onlyFindings = !onlyFindings">
         needs a look

@@ -10,6 +10,10 @@ const asking = ref<'copy' | 'add' | null>(null)
 
 const setPlan = (to: Partial<Plan>) => classStore.change('plan', [{ kind: 'plan', id: sectionId.value, to }])
 
+const declared = computed(() =>
+  classStore.periods.filter(({ id }) => classStore.get('declaration', id).declared).map(({ title }) => title),
+)
+
 /** The method and weights that the period looked at has of its own, if it has. */
 const own = computed(() => (classStore.periodId ? (plan.value.own[classStore.periodId] ?? null) : null))
 const method = computed(() => own.value?.method ?? plan.value.method)
@@ -85,6 +89,10 @@ const defaultCategories = computed(() => [
       <LooseEndsChip />
     </div>
     <div class="plan">
+      <p v-if="declared.length" class="soft default">
+        {{ declared.join(' and ') }} {{ declared.length === 1 ? 'is' : 'are' }} declared complete. A change here that
+        moves their grades makes them differ from what was declared; in pencil it shows before it is kept.
+      </p>
       <p v-if="unplanned" class="soft default">
         This class has no plan yet. Until it has one, all points count together, in letters with plus and minus, to one
         place.

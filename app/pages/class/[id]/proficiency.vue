@@ -7,6 +7,7 @@ import type { Selected } from '~/sheet/types'
 import { useClassStore } from '~/stores/class'
 import { useProficiencySheet } from '~/composables/useProficiencySheet'
 import { counted, shortDay, capital } from '~/composables/useWords'
+import { goTo } from '~/composables/useGoTo'
 
 const route = useRoute()
 const classStore = useClassStore()
@@ -14,7 +15,7 @@ const sheet = useTemplateRef('sheet')
 const active = ref<Selected | null>(null)
 
 const edit = (assignmentId: string) =>
-  navigateTo({ path: `/class/${String(route.params.id)}`, query: { ...route.query, edit: assignmentId } })
+  goTo({ path: `/class/${String(route.params.id)}`, query: { ...route.query, edit: assignmentId } })
 const { scale, rows, columns, results, cells, result, evidence, actions, set, dyeOf, method } =
   useProficiencySheet(edit)
 

@@ -11,6 +11,7 @@ import { cellView } from '~/sheet/score-view'
 import { useClassStore } from '~/stores/class'
 import { usePerson } from '~/stores/person'
 import { shortDay, counted } from '~/composables/useWords'
+import { goTo } from '~/composables/useGoTo'
 
 // One page for all students: keys pressed while the next one is coming are heard.
 definePageMeta({ margin: false, key: 'student' })
@@ -37,11 +38,11 @@ async function step(by: number): Promise<void> {
   const to = from < 0 ? undefined : classStore.students[from + by]
   if (!to) return
   goal = to.id
-  await navigateTo({ path: `${classPath.value}/student/${to.id}`, query })
+  await goTo({ path: `${classPath.value}/student/${to.id}`, query })
   if (goal === to.id) goal = null
 }
 const toggle = (key: 'as' | 'all', value: string) =>
-  navigateTo({ query: { ...route.query, [key]: route.query[key] === value ? undefined : value } })
+  goTo({ query: { ...route.query, [key]: route.query[key] === value ? undefined : value } })
 
 useEventListener('keydown', (event: KeyboardEvent) => {
   if ((event.target as HTMLElement).closest('input, textarea, select, [role=dialog]')) return
