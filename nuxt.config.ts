@@ -45,7 +45,11 @@ export default defineNuxtConfig({
     // other, anybody could.
     trustProxy: '',
     sis: { url: '', clientId: '', clientSecret: '' },
-    public: { demo: false },
+    public: {
+      demo: false,
+      // Whom the demo's sign-in offers by one click.
+      demoPeople: [] as { who: string; name: string; email: string; password: string }[],
+    },
   },
   alias,
   // In development a page without a server's part has no entry for it, and Nuxt's own server asks for one.

@@ -61,6 +61,13 @@ if (!existsSync(`${DATA}/standins/sis/roster.json`)) {
   run('Making the demo data', process.execPath, [built, '--data', `${DATA}/records`, '--standins', `${DATA}/standins`])
 }
 
+/** Who the demo's sign-in offers; in an installation it offers nobody. */
+const PEOPLE = [
+  { who: 'Teacher', name: 'Marit Okafor-Lindgren', email: 'm.okafor-lindgren@marram.example' },
+  { who: 'Second teacher', name: 'Silvester Varga', email: 's.varga@lanternhill.example' },
+  { who: 'Registrar', name: 'The district office', email: 'office@brindlebay.example' },
+].map((each) => ({ ...each, password: 'low tide at noon' }))
+
 const children = [
   start('.output/tools/standins.mjs', { STANDINS_DIR: `${DATA}/standins`, STANDINS_PORT: String(STANDINS_PORT) }),
   start('.output/server/index.mjs', {
@@ -69,6 +76,7 @@ const children = [
     NUXT_DATA_DIR: `${DATA}/records`,
     NUXT_TODAY: '2026-11-25',
     NUXT_PUBLIC_DEMO: 'true',
+    NUXT_PUBLIC_DEMO_PEOPLE: JSON.stringify(PEOPLE),
     // A demonstration has nothing to hide; a real installation sets its own (README).
     NUXT_SESSION_PASSWORD: 'brindle-bay-is-made-up-and-so-is-this-key',
     NUXT_SIS_URL: `http://127.0.0.1:${STANDINS_PORT}/sis`,
@@ -91,10 +99,8 @@ console.log(`
 Yukata          http://127.0.0.1:${PORT}
 The stand-ins   http://127.0.0.1:${STANDINS_PORT}   (what the district has received)
 
-Teacher         m.okafor-lindgren@marram.example
-Second teacher  s.varga@lanternhill.example
-Registrar       office@brindlebay.example
-Password        low tide at noon
+${PEOPLE.map(({ who, email }) => `${who.padEnd(16)}${email}`).join('\n')}
+Password        ${PEOPLE[0].password}
 
 It is Wednesday, November 25, 2026 in Brindle Bay. Ctrl-C stops everything; the data stays.
 To begin again: npm run demo -- --fresh`)

@@ -25,6 +25,11 @@ async function enter(): Promise<void> {
     busy.value = false
   }
 }
+function as(person: { email: string; password: string }): void {
+  email.value = person.email
+  password.value = person.password
+  void enter()
+}
 </script>
 
 <template>
@@ -36,14 +41,42 @@ async function enter(): Promise<void> {
       <TextField v-model="password" label="Password" type="password" autocomplete="current-password" />
       <p v-if="problem" class="warn" role="alert">{{ problem }}</p>
       <Button type="submit" label="Sign in" fluid :loading="busy" />
-      <p v-if="config.demo" class="soft small">
-        This is the demo of Brindle Bay. Its sign-in was printed where it was started, and stands in the README.
-      </p>
+      <template v-if="config.demo">
+        <p class="soft small">
+          This is the demo of Brindle Bay.
+          {{
+            config.demoPeople.length
+              ? 'Sign in as one of three:'
+              : 'Its sign-in was printed where it was started, and stands in the README.'
+          }}
+        </p>
+        <div v-if="config.demoPeople.length" class="people">
+          <button
+            v-for="each in config.demoPeople"
+            :key="each.email"
+            type="button"
+            class="toggle"
+            :disabled="busy"
+            @click="as(each)"
+          >
+            <b>{{ each.name }}</b> <span class="soft">{{ each.who.toLowerCase() }}</span>
+          </button>
+        </div>
+      </template>
     </form>
   </main>
 </template>
 
 <style scoped>
+.people {
+  display: grid;
+  gap: 6px;
+}
+.people .toggle {
+  display: flex;
+  justify-content: space-between;
+  padding: 6px 10px;
+}
 .door {
   min-height: 100dvh;
   display: grid;

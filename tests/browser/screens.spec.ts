@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
 import { Desk, expect, test } from './fixtures'
-import { accounts } from '../support/product'
+import { accounts, startProduct } from '../support/product'
 
 /** WCAG 2.2 AA as far as axe can tell, on every screen; in the dark scheme only what it changes, the contrast. */
 async function audit(page: Page): Promise<void> {
@@ -117,3 +117,16 @@ for (const [width, height] of [
       await expect(page.getByRole('heading', { level: 1 })).toBeInViewport()
     }
   })
+
+test('the demo’s sign-in offers its people by one click, and no other installation does', async ({ page, product }) => {
+  await page.goto(`${product.url}/sign-in`)
+  await expect(page.getByRole('button')).toHaveText(['Sign in'])
+  const people = [{ who: 'Teacher', name: 'Marit', email: accounts.teacher, password: accounts.password }]
+  const demo = await startProduct({
+    settings: { NUXT_PUBLIC_DEMO: 'true', NUXT_PUBLIC_DEMO_PEOPLE: JSON.stringify(people) },
+  })
+  await page.goto(`${demo.url}/sign-in`)
+  await page.getByRole('button', { name: 'Marit teacher' }).click()
+  await expect(page.getByRole('heading', { name: 'To score' })).toBeVisible()
+  await demo.stop()
+})
