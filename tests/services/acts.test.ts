@@ -74,6 +74,7 @@ describe('an act', () => {
         marks: ['late'],
         note: 'Ask for the drawing',
         noteFor: 'family',
+        meant: '',
       })
     }
   })

@@ -83,7 +83,7 @@ describe('the world of Brindle Bay', () => {
     expect(cellOf('Chidera', 'Delta')).toMatchObject({ value: null, marks: ['missing'], noteFor: 'teacher' })
     expect(cellOf('Tobi', 'Check 5').value).toEqual({ percent: '85' })
     expect(cellOf('Naledi', 'Notes 4').value).toEqual({ label: 'B+' })
-    expect(looseEnds(full).map((each) => each.code)).toEqual(['between-periods'])
+    expect(looseEnds(full).map((each) => each.code)).toEqual(['between-periods', 'far-above'])
     expect(toScore(full, q2(), demoToday).now).toBe(4)
   })
 })

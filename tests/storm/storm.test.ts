@@ -127,6 +127,12 @@ async function clientsOf(product: Product): Promise<{ classId: string; clients: 
   return { classId, clients }
 }
 
+/** However slow the machine is: something has been acknowledged to each. */
+async function begun(clients: readonly Client[]): Promise<void> {
+  for (let waited = 0; waited < 60_000 && clients.some((each) => each.acknowledged.length < 2); waited += 50)
+    await pause(50)
+}
+
 /** Every acknowledged act is in the journal, once; and the records are what the journal makes of them. */
 async function checked(product: Product, classId: string, clients: readonly Client[]) {
   const teacher = await Caller.signedIn(product, accounts.teacher)
@@ -260,6 +266,7 @@ describe.runIf(onOurDisk)('a power cut: what was not synced is gone', () => {
       ).records.cell
       for (const client of clients) client.startFrom(cells)
       const running = clients.map((each) => each.run())
+      await begun(clients)
       await pause(800 + Math.random() * 1500)
       await product.kill()
       clients.forEach((each) => each.stop())

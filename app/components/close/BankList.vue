@@ -4,19 +4,29 @@ import type { Student } from '#core/section'
 import { useClassStore } from '~/stores/class'
 
 const props = defineProps<{ student: Student }>()
-const emit = defineEmits<{ insert: [text: string]; next: [] }>()
+const emit = defineEmits<{ insert: [text: string]; back: [] }>()
 
 const classStore = useClassStore()
 const typed = useState('bank-search', () => '')
 const field = useTemplateRef('field')
+const at = ref(0)
+watch(typed, () => (at.value = 0))
 const found = computed(() => searchBank(classStore.snapshot!.bank, typed.value))
 
-function insertFirst(): void {
-  if (found.value[0]) emit('insert', found.value[0].text)
+const marked = computed(() => found.value[at.value])
+const list = useTemplateRef('list')
+/** The keyboard stays in the search; what Enter inserts is marked in the list. */
+function step(by: number): void {
+  at.value = Math.min(found.value.length - 1, Math.max(0, at.value + by))
+  list.value?.children[at.value]?.scrollIntoView({ block: 'nearest' })
 }
+function insertMarked(): void {
+  if (marked.value) emit('insert', marked.value.text)
+}
+defineExpose({ focus: () => field.value?.focus() })
 
 useEventListener('keydown', (event: KeyboardEvent) => {
-  if (event.key !== '/' || (event.target as HTMLElement).closest('input, textarea')) return
+  if (event.key !== '/' || (event.target as HTMLElement).closest('input, textarea, [role=dialog]')) return
   event.preventDefault()
   field.value?.focus()
 })
@@ -32,25 +42,37 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         placeholder="Search the bank"
         aria-label="Search the bank by any word or code"
         autocomplete="off"
-        @keydown.enter.prevent="insertFirst"
-        @keydown.down.prevent="emit('next')"
+        role="combobox"
+        aria-expanded="true"
+        aria-controls="bank"
+        :aria-activedescendant="marked ? `bank-${marked.id}` : undefined"
+        @keydown.enter.prevent="insertMarked"
+        @keydown.down.exact.prevent="step(1)"
+        @keydown.up.exact.prevent="step(-1)"
+        @keydown.esc.prevent="emit('back')"
       />
       <kbd>/</kbd>
     </div>
-    <ul class="bank" aria-label="Comment bank">
-      <li v-for="entry in found" :key="entry.id">
-        <button type="button" @click="emit('insert', entry.text)">
-          <i :class="entry.starred ? 'pi pi-star-fill' : 'pi pi-star'" aria-hidden="true" /><span
-            v-if="entry.starred"
-            class="visually-hidden"
-            >Starred.
-          </span>
-          <code>{{ entry.code }}</code>
-          <template v-for="(piece, at) in resolvePieces(entry.text, props.student)" :key="at"
-            ><mark v-if="piece.from">{{ piece.text }}</mark
-            ><template v-else>{{ piece.text }}</template></template
-          >
-        </button>
+    <ul id="bank" ref="list" class="bank" role="listbox" aria-label="Comment bank">
+      <li
+        v-for="(entry, place) in found"
+        :id="`bank-${entry.id}`"
+        :key="entry.id"
+        role="option"
+        :aria-selected="place === at"
+        @mousedown.prevent
+        @click="emit('insert', entry.text)"
+      >
+        <i :class="entry.starred ? 'pi pi-star-fill' : 'pi pi-star'" aria-hidden="true" /><span
+          v-if="entry.starred"
+          class="visually-hidden"
+          >Starred.
+        </span>
+        <code>{{ entry.code }}</code>
+        <template v-for="(piece, index) in resolvePieces(entry.text, props.student)" :key="index"
+          ><mark v-if="piece.from">{{ piece.text }}</mark
+          ><template v-else>{{ piece.text }}</template></template
+        >
       </li>
     </ul>
     <p v-if="found.length === 0" class="soft small none">No entry has all these words.</p>
@@ -87,9 +109,8 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   max-height: 300px;
   overflow-y: auto;
 }
-.bank button {
-  width: 100%;
-  text-align: left;
+.bank li {
+  cursor: pointer;
   border: 1px solid var(--line);
   background: var(--field);
   border-radius: 7px;
@@ -98,7 +119,10 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   font-size: 12.5px;
   line-height: 1.32;
 }
-.bank button:hover {
+.bank li[aria-selected='true'] {
+  border-color: var(--ai4);
+}
+.bank li:hover {
   border-color: var(--ai3);
   background: var(--ai1);
 }

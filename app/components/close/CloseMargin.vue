@@ -5,9 +5,11 @@ import type { CloseLine } from '~/composables/useClosing'
 import { useClassStore } from '~/stores/class'
 import { counted } from '~/composables/useWords'
 
-const props = defineProps<{ line: CloseLine; cardsPath: string }>()
+const props = defineProps<{ line: CloseLine; printing: boolean }>()
 const classStore = useClassStore()
-const emit = defineEmits<{ insert: [text: string]; next: [] }>()
+const emit = defineEmits<{ insert: [text: string]; back: []; print: [] }>()
+const bank = useTemplateRef('bank')
+defineExpose({ search: () => bank.value?.focus() })
 const left = computed(() => cardBox.characters - props.line.remark.length)
 </script>
 
@@ -22,7 +24,7 @@ const left = computed(() => cardBox.characters - props.line.remark.length)
       >
     </p>
     <OverrideForm :student-id="line.student.id" :period-id="classStore.period!.id" />
-    <BankList :student="line.student" @insert="emit('insert', $event)" @next="emit('next')" />
+    <BankList ref="bank" :student="line.student" @insert="emit('insert', $event)" @back="emit('back')" />
     <p class="small soft room">
       {{
         left >= 0
@@ -30,7 +32,7 @@ const left = computed(() => cardBox.characters - props.line.remark.length)
           : `${counted(-left, 'character')} will not print.`
       }}
     </p>
-    <a class="button second" :href="cardsPath" target="_blank">Report card (PDF)</a>
+    <Button label="Report card (PDF)" severity="secondary" :loading="printing" @click="emit('print')" />
   </div>
 </template>
 

@@ -4,12 +4,26 @@ import type { CloseLine } from '~/composables/useClosing'
 import { useDraft } from '~/composables/useDraft'
 
 const props = defineProps<{ line: CloseLine; chosen: boolean }>()
-const emit = defineEmits<{ choose: []; write: [text: string, sitting: string] }>()
+const emit = defineEmits<{ choose: []; write: [text: string, sitting: string]; search: [] }>()
+const field = useTemplateRef('field')
 
 const { draft, keep } = useDraft(
   () => props.line.remark,
   (text, sitting) => emit('write', text, sitting),
 )
+/** A stroke at the beginning of a word searches the bank; inside of one it is a stroke. */
+function onKey(event: KeyboardEvent): void {
+  const { selectionStart, value } = event.target as HTMLTextAreaElement
+  if (event.key !== '/' || !/(^|\s)$/.test(value.slice(0, selectionStart))) return
+  event.preventDefault()
+  emit('search')
+}
+/** Writing goes on behind what is there. */
+function focusEnd(): void {
+  field.value?.focus({ preventScroll: true })
+  field.value?.setSelectionRange(draft.value.length, draft.value.length)
+}
+defineExpose({ focusEnd })
 const name = computed(() => rosterName(props.line.student))
 </script>
 
@@ -36,6 +50,7 @@ const name = computed(() => rosterName(props.line.student))
     </td>
     <td>
       <textarea
+        ref="field"
         v-model="draft"
         rows="1"
         :aria-label="`Remark for ${name}`"
@@ -43,6 +58,7 @@ const name = computed(() => rosterName(props.line.student))
         maxlength="4000"
         @focus="emit('choose')"
         @blur="keep"
+        @keydown="onKey"
       />
       <p v-for="finding in line.findings" :key="finding.code" class="warn">{{ finding.text }}</p>
       <div class="room" :class="{ over: line.findings.some((each) => each.code === 'too-long') }" aria-hidden="true">

@@ -41,7 +41,7 @@ const hints: Record<string, [key: string, words: string][]> = {
   close: [
     ['/', 'search the bank'],
     ['Enter', 'insert'],
-    ['↓', 'next student'],
+    ['Alt ↓', 'next student'],
   ],
 }
 const shown = computed(() => {

@@ -4,7 +4,9 @@ import { joined, resolve } from '#core/remarks/bank'
 import { useClassStore } from '~/stores/class'
 import { useClosing } from '~/composables/useClosing'
 import { shortDay, counted } from '~/composables/useWords'
+import { keepDrafts } from '~/composables/useDraft'
 import { goTo } from '~/composables/useGoTo'
+import { usePrinting } from '~/composables/usePrinting'
 
 const route = useRoute()
 const classStore = useClassStore()
@@ -32,19 +34,39 @@ function write(studentId: string, text: string, sitting?: string): void {
   classStore.change('remark', [{ kind: 'remark', id, to: { text } }], sitting ? { sitting } : {})
 }
 
+const rows = new Map<string, { focusEnd: () => void }>()
+const keepRow = (studentId: string, row: unknown) =>
+  row ? rows.set(studentId, row as { focusEnd: () => void }) : rows.delete(studentId)
+const margin = useTemplateRef('margin')
+/** Gives the hands back to the remark that is chosen, behind what is there. */
+const toRemark = () => nextTick(() => rows.get(chosen.value?.student.id ?? '')?.focusEnd())
 function insert(text: string): void {
+  // What was half written goes before it.
+  keepDrafts(false)
   const line = chosen.value
-  if (line) write(line.student.id, joined(line.remark, resolve(text, line.student)))
+  if (!line) return
+  write(line.student.id, joined(line.remark, resolve(text, line.student)))
+  void toRemark()
 }
 
-/** Goes on to the next student, as far as there is one. */
-function next(): void {
+/** Goes on to another student, as far as there is one. */
+function step(by: number): void {
   const at = shown.value.findIndex((line) => line.student.id === chosen.value?.student.id)
-  const line = shown.value[at + 1]
+  const line = shown.value[at + by]
   if (!line) return
+  void toRemark()
   chosenId.value = line.student.id
   document.getElementById(`line-${line.student.id}`)?.scrollIntoView({ block: 'nearest' })
 }
+
+useEventListener('keydown', (event: KeyboardEvent) => {
+  const by = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0
+  if (!by || !event.altKey || (event.target as HTMLElement).closest('[role=dialog]')) return
+  event.preventDefault()
+  step(by)
+})
+
+const { busy: printing, print } = usePrinting()
 
 function declare(wanted: boolean): void {
   const id = classStore.period!.id
@@ -104,8 +126,8 @@ const cardsPath = (student?: string) =>
 <template>
   <div v-if="classStore.period" class="view">
     <ol class="steps">
-      <li v-for="step in steps" :key="step.title" :class="step.state">
-        <b>{{ step.title }}</b><small>{{ step.words }}</small>
+      <li v-for="each in steps" :key="each.title" :class="each.state">
+        <b>{{ each.title }}</b><small>{{ each.words }}</small>
       </li>
     </ol>
     <div class="tools">
@@ -120,7 +142,13 @@ const cardsPath = (student?: string) =>
       <button type="button" class="toggle" :aria-pressed="onlyFindings" @click="onlyFindings = !onlyFindings">
         needs a look
       </button>
-      <a class="button second print" :href="cardsPath()" target="_blank">Report cards of the class (PDF)</a>
+      <Button
+        class="print"
+        label="Report cards of the class (PDF)"
+        severity="secondary"
+        :loading="printing"
+        @click="print(cardsPath())"
+      />
     </div>
     <Message v-if="departed.length" severity="warn" class="departed"
       >{{ counted(departed.length, 'grade') }} no longer {{ departed.length === 1 ? 'is' : 'are' }} what was declared.
@@ -139,8 +167,10 @@ const cardsPath = (student?: string) =>
           <CloseRow
             v-for="line in shown"
             :key="jointId(classStore.period.id, line.student.id)"
+            :ref="(row) => void keepRow(line.student.id, row)"
             :line="line"
             :chosen="line.student.id === chosen?.student.id"
+            @search="margin?.search()"
             @choose="chosenId = line.student.id"
             @write="(text, sitting) => write(line.student.id, text, sitting)"
           />
@@ -196,10 +226,12 @@ const cardsPath = (student?: string) =>
       <CloseMargin
         v-if="chosen"
         :key="jointId(classStore.period.id, chosen.student.id)"
+        ref="margin"
         :line="chosen"
-        :cards-path="cardsPath(chosen.student.id)"
+        :printing="printing"
         @insert="insert"
-        @next="next"
+        @back="toRemark"
+        @print="chosen && print(cardsPath(chosen.student.id))"
       />
     </MarginPanel>
   </div>
