@@ -120,6 +120,37 @@ class Way {
   }
 }
 
+describe('a log that nobody reads any more', () => {
+  it('stops nothing, keeps no processor busy, and lets the process end', async () => {
+    const port = await freePort()
+    const child = spawn(process.execPath, ['.output/server/index.mjs'], {
+      env: {
+        ...process.env,
+        DATABASE_URL: '',
+        HOST: '127.0.0.1',
+        PORT: String(port),
+        NUXT_DATA_DIR: join(folder, 'unread'),
+        NUXT_SESSION_PASSWORD: 'a-key-for-tests-that-is-long-enough-to-be-taken',
+      },
+      stdio: ['ignore', 'pipe', 'pipe'],
+    })
+    const ended = new Promise((resolve) => child.once('exit', resolve))
+    const health = () =>
+      fetch(`http://127.0.0.1:${port}/api/health`).then(
+        ({ status }) => status,
+        () => 0,
+      )
+    await expect.poll(health, { timeout: 60_000, interval: 250 }).toBe(200)
+    child.stdout.destroy()
+    child.stderr.destroy()
+    for (let n = 0; n < 5; n++) expect(await health()).toBe(200)
+    child.kill('SIGTERM')
+    const late = new Promise((resolve) => setTimeout(() => resolve('still there'), 15_000))
+    expect(await Promise.race([ended, late])).not.toBe('still there')
+    child.kill('SIGKILL')
+  }, 90_000)
+})
+
 describe.runIf(process.env.TEST_DATABASE_URL)('a database server that goes away for a while', () => {
   it('turns saves away with a time to come back, does not end the process, and everything goes on when it is back', async () => {
     const product = await startProduct()
