@@ -145,4 +145,3 @@ export function useAssignmentForm(props: Begun) {
     read,
   }
 }
-export type AssignmentForm = ReturnType<typeof useAssignmentForm>

@@ -38,13 +38,13 @@ export function isFarFromOthers(
 }
 
 /**
- * What was probably meant: the score without the digit that was typed twice or too many; null where that is too much as
- * well, or nothing is left.
+ * What was probably meant: the score without the digit that was typed twice or too many; null where that is far above
+ * the points possible as well, or nothing is left.
  *
- * @example probablyMeant('88', '5') // null, since 8 is more than 5 as well
- * @example probablyMeant('88', '10') // '8'
+ * @example probablyMeant('88', '3') // null, since 8 is more than twice 3 as well
+ * @example probablyMeant('88', '5') // '8'
  */
 export function probablyMeant(points: string, possible: string): string | null {
   const shorter = /^\d+$/.test(points) && points.length > 1 ? readDecimal(points.slice(0, -1)) : null
-  return shorter !== null && compare(ofDecimal(shorter), ofDecimal(possible)) <= 0 ? shorter : null
+  return shorter !== null && compare(ofDecimal(shorter), multiply(ofDecimal(possible), TWICE)) <= 0 ? shorter : null
 }

@@ -23,7 +23,8 @@ describe('a score far above the points possible', () => {
   )
   it.each([
     ['88', '10', '8'],
-    ['88', '5', null],
+    ['88', '5', '8'],
+    ['88', '3', null],
     ['100', '10', '10'],
     ['8', '3', null],
     ['8.5', '3', null],
