@@ -1,8 +1,8 @@
 import { existsSync, readdirSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
+import { earlyAsks } from './build/early-asks'
 import { nodeWorker } from './build/node-worker-plugin'
 import { makeServiceWorker } from './build/service-worker'
-import YukataPreset from './app/theme/preset'
 
 const folder = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 const extensions = folder('./node_modules/fs-native-extensions/prebuilds')
@@ -23,12 +23,14 @@ export default defineNuxtConfig({
       htmlAttrs: { lang: 'en' },
       title: 'Yukata',
       link: [{ rel: 'icon', type: 'image/svg+xml', href: '/mark.svg' }],
+      script: [{ innerHTML: earlyAsks }],
     },
   },
   css: [
     '@fontsource-variable/commissioner/full.css',
     'primeicons/primeicons.css',
     '~/assets/main.css',
+    '~/assets/coming.css',
     '~/assets/sheet.css',
   ],
   // Our own stores and composables are imported by name: who reads a file sees where each comes from.
@@ -59,8 +61,17 @@ export default defineNuxtConfig({
     },
   },
   compatibilityDate: '2025-07-15',
-  hooks: { 'nitro:build:public-assets': (nitro) => makeServiceWorker(nitro.options.output.publicDir) },
+  // Who is here is asked for by the app itself, with its own contract.
+  auth: { loadStrategy: 'none' },
+  hooks: {
+    'nitro:build:public-assets': (nitro) => makeServiceWorker(nitro.options.output.publicDir),
+    // What a page may want later is not asked for in the way of what it wants now.
+    'build:manifest': (manifest) => {
+      for (const part of Object.values(manifest)) part.prefetch = false
+    },
+  },
   nitro: {
+    compressPublicAssets: true,
     // The lock of the records' folder is the kernel's; the package finds its part for this machine beside itself.
     externals: { traceInclude: lockParts },
     esbuild: { options: { target: 'es2022' } },
@@ -86,10 +97,8 @@ export default defineNuxtConfig({
       include: ['Button', 'Checkbox', 'Dialog', 'InputText', 'Message', 'ProgressBar', 'Select', 'Textarea'],
     },
     directives: { include: [] },
-    options: {
-      ripple: false,
-      theme: { preset: YukataPreset, options: { darkModeSelector: '.dark', cssLayer: false } },
-    },
+    importTheme: { from: '~/theme/preset.ts', as: 'YukataTheme' },
+    options: { ripple: false },
   },
   security: {
     headers: {

@@ -1,5 +1,6 @@
 import type { z } from 'zod'
 import { problemResponse } from '#shared/problem'
+import { earlyAnswer } from './early'
 
 /** What the server, or the network, said instead of an answer. */
 export class ApiProblem extends Error {
@@ -46,12 +47,15 @@ export async function ask<S extends z.ZodType>(
   let status: number
   let said: unknown
   try {
-    const response = await fetch(query ? `${path}?${new URLSearchParams(query)}` : path, {
-      method,
-      headers: body === undefined || form ? {} : { 'content-type': 'application/json' },
-      body: body === undefined || form ? (body as BodyInit | undefined) : JSON.stringify(body),
-      signal: AbortSignal.timeout(patienceMs),
-    })
+    const early = method === 'GET' && !query ? await earlyAnswer(path) : null
+    const response =
+      early ??
+      (await fetch(query ? `${path}?${new URLSearchParams(query)}` : path, {
+        method,
+        headers: body === undefined || form ? {} : { 'content-type': 'application/json' },
+        body: body === undefined || form ? (body as BodyInit | undefined) : JSON.stringify(body),
+        signal: AbortSignal.timeout(patienceMs),
+      }))
     status = response.status
     said = await response.json()
   } catch {

@@ -1,5 +1,25 @@
 import { definePreset } from '@primeuix/themes'
-import Aura from '@primeuix/themes/aura'
+import base from '@primeuix/themes/aura/base'
+import badge from '@primeuix/themes/aura/badge'
+import button from '@primeuix/themes/aura/button'
+import checkbox from '@primeuix/themes/aura/checkbox'
+import chip from '@primeuix/themes/aura/chip'
+import dialog from '@primeuix/themes/aura/dialog'
+import iconfield from '@primeuix/themes/aura/iconfield'
+import inputtext from '@primeuix/themes/aura/inputtext'
+import message from '@primeuix/themes/aura/message'
+import progressbar from '@primeuix/themes/aura/progressbar'
+import ripple from '@primeuix/themes/aura/ripple'
+import select from '@primeuix/themes/aura/select'
+import textarea from '@primeuix/themes/aura/textarea'
+import virtualscroller from '@primeuix/themes/aura/virtualscroller'
+import { markRaw } from 'vue'
+
+/** The components that are used, and those inside them. Whatever else is here is made into rules at every start. */
+const components = {
+  ...{ badge, button, checkbox, chip, dialog, iconfield, inputtext },
+  ...{ message, progressbar, ripple, select, textarea, virtualscroller },
+}
 
 const indigo = {
   50: '#f5f6fc',
@@ -18,7 +38,7 @@ const indigo = {
 const warn = { background: 'var(--ochre1)', borderColor: 'var(--ochre1)', color: 'var(--ochre)' }
 
 /** Our palette in PrimeVue's terms, so that every component speaks it. The values stand in assets/palette.css too. */
-export default definePreset(Aura, {
+const preset = definePreset({ ...base, components }, {
   primitive: { borderRadius: { none: '0', xs: '3px', sm: '5px', md: '7px', lg: '8px', xl: '12px' } },
   components: {
     // The component's own yellow on cream is not to be read.
@@ -82,3 +102,6 @@ export default definePreset(Aura, {
     },
   },
 })
+
+/** Raw: the library would watch every colour of it for a change. */
+export default { preset: markRaw(preset), options: { darkModeSelector: '.dark', cssLayer: false } }

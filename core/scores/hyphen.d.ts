@@ -1,7 +1,11 @@
-/** The part of the hyphen package that is used; it ships no types for its languages. */
-declare module 'hyphen/en-us' {
-  const language: {
-    hyphenateSync(text: string, options?: { hyphenChar?: string; minWordLength?: number }): string
-  }
-  export default language
+/** The part of the hyphen package that is used; it ships no types. */
+declare module 'hyphen' {
+  export default function createHyphenator(
+    patterns: unknown,
+    options?: { hyphenChar?: string; minWordLength?: number },
+  ): (text: string) => string
+}
+declare module 'hyphen/patterns/en-us' {
+  const patterns: unknown
+  export default patterns
 }

@@ -1,11 +1,14 @@
 // eslint-disable-next-line @typescript-eslint/triple-slash-reference -- the package ships no types, and every project that reads this needs them
 /// <reference path="./hyphen.d.ts" />
-import hyphen from 'hyphen/en-us'
+import createHyphenator from 'hyphen'
+import english from 'hyphen/patterns/en-us'
 import { beginning } from '../text'
 
 /** A head has room for about so many characters. */
 const ROOM = 8
 const BREAK = '\u00AD'
+/** Made when the first name is proposed, for it takes longer than to open a class does. */
+let hyphenate: ((text: string) => string) | undefined
 
 /**
  * Proposes a short name for a column head: the first word that says something, in whole syllables, and a number where
@@ -44,7 +47,8 @@ export function proposedShortName(name: string, taken: Iterable<string> = []): s
 /** As many whole syllables of a word as there is room for; of a long first one, its beginning. */
 function syllables(word: string, room: number): string {
   if (word.length <= room) return word
-  const parts = hyphen.hyphenateSync(word, { hyphenChar: BREAK, minWordLength: 5 }).split(BREAK)
+  hyphenate ??= createHyphenator(english, { hyphenChar: BREAK, minWordLength: 5 })
+  const parts = hyphenate(word).split(BREAK)
   let short = ''
   for (const part of parts) {
     if (short.length + part.length > room) break

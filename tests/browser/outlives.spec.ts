@@ -211,6 +211,58 @@ test('whichever tab sends, both show what is there', async ({ product, mine, pag
   expect((await held(product)).scores.slice(0, 2)).toEqual(['5', '8'])
 })
 
+test('what is sent while a class is on its way is in it, though it was asked for before', async ({
+  mine,
+  page,
+  product,
+}) => {
+  // No news: what the page itself knows is all that it has.
+  await page.route('**/news*', (route) => route.abort())
+  await page.route('**/acts', (route) => route.abort())
+  await page.reload()
+  await first(mine).click()
+  await mine.typeDown(['7'])
+  await expect(status(page)).toHaveText('Kept on this machine, waiting for the network')
+  // The server reads the class at once, and its answer comes only when the score has been sent.
+  const sent = page.waitForResponse('**/acts')
+  await page.unroute('**/acts')
+  await page.route('**/api/classes/*', async (route) => {
+    const asRead = await route.fetch()
+    await sent
+    await new Promise((done) => setTimeout(done, 500))
+    await route.fulfill({ response: asRead })
+  })
+  await page.reload()
+  await expect(first(mine)).toHaveText('7')
+  await expect(status(page)).toHaveText('Saved')
+  expect((await held(product)).scores[0]).toBe('7')
+})
+
+test('whoever signs in sees their own class, whatever the page had asked for before', async ({
+  mine,
+  page,
+  product,
+}) => {
+  const address = page.url()
+  await mine.saved()
+  await page.context().clearCookies()
+  await page.goto(address)
+  await page.getByLabel('E-mail').fill(accounts.teacher)
+  await page.getByLabel('Password').fill(accounts.password)
+  await page.getByRole('button', { name: 'Sign in', exact: true }).click()
+  await expect(first(mine)).toBeVisible()
+  expect(new URL(page.url()).pathname).toBe(new URL(address).pathname)
+  expect(product.log()).not.toContain('Achterberg')
+})
+
+test('an address that leads nowhere says so, and leads to Today', async ({ mine, page, product }) => {
+  await mine.saved()
+  await page.goto(`${product.url}/no-such-page`)
+  await expect(page.getByRole('heading', { name: 'There is no such page' })).toBeVisible()
+  await page.getByRole('link', { name: 'Go to Today' }).click()
+  await expect(page.getByRole('heading', { level: 1, name: /Today|November/ })).toBeVisible()
+})
+
 const brokenStorage = {
   'refuses at once': () => {
     Object.defineProperty(indexedDB, 'open', {
@@ -276,7 +328,7 @@ test('a request that is never answered is given up, and another tab goes on', as
 })
 
 test('a tab closed within milliseconds of Enter loses nothing: 48 of 48', async ({ product, mine, page, context }) => {
-  test.setTimeout(240_000)
+  test.setTimeout(420_000)
   const url = page.url()
   await mine.saved()
   const { students, assignment } = await held(product)

@@ -45,9 +45,8 @@ function classSetup() {
     const another = sectionId() !== id
     keepDrafts(another)
     // What waits now may be answered before the class has come, or after it was read there.
-    const before = await saving.unsent(id)
     receiving.reading()
-    const { read: found, keptSince: since } = await readClass(id)
+    const [before, { read: found, keptSince: since }] = await Promise.all([saving.unsent(id), readClass(id)])
     const { seq, apart, ...read } = found
     keptSince.value = since
     receiving.readUpTo(seq, read.records, [...before, ...(await saving.unsent(id))])

@@ -24,15 +24,27 @@ export async function readClass(sectionId: string): Promise<ReadClass> {
       ...read,
       records: Object.fromEntries(Object.entries(read.records).map(([k, of]) => [k, { ...of }])),
     }
-    void keepRead(actor, classKept(sectionId), asRead).then(() => forgetAnswered(actor, sectionId, read.seq))
+    void whenIdle()
+      .then(() => keepRead(actor, classKept(sectionId), asRead))
+      .then(() => forgetAnswered(actor, sectionId, read.seq))
+    // It may have been asked for before the app came up, and something was taken since.
+    await applyAnswered(actor, sectionId, read)
     return { read, keptSince: null }
   } catch (error) {
     if (!(error instanceof ApiProblem) || !error.unreachable) throw error
     const kept = await readKept(actor, classKept(sectionId))
     const parsed = keptClass.safeParse(kept?.value)
     if (!kept || !parsed.success) throw error
-    for (const { changes } of await answeredSince(actor, sectionId, parsed.data.seq))
-      for (const change of changes) applyChange(parsed.data.records, change)
+    await applyAnswered(actor, sectionId, parsed.data)
     return { read: parsed.data, keptSince: kept.at }
   }
+}
+
+/** When the class stands: writing it down takes as long as to show it. */
+const whenIdle = () => new Promise<unknown>((done) => requestIdleCallback(done, { timeout: 3000 }))
+
+/** Lays what the server has taken of this machine's since it read a class on top of it. */
+async function applyAnswered(actor: string, sectionId: string, { seq, records }: OpenClass): Promise<void> {
+  for (const { changes } of await answeredSince(actor, sectionId, seq))
+    for (const change of changes) applyChange(records, change)
 }
