@@ -81,7 +81,7 @@ function categoryLine(work: PeriodWork, each: CategoryWork): WorkLine {
 function categoryNote(work: PeriodWork, each: CategoryWork): string {
   const { category, result } = each
   const notes: string[] = []
-  if (each.why) notes.push(whyNot[each.why])
+  if (each.why) notes.push(whyNone[each.why])
   else if (each.basis === 'points') notes.push(`${plainly(each.earned)} of ${plainly(each.possible)} points`)
   else notes.push(`mean of ${many(each.items.filter((item) => item.state === 'kept').length, 'item')}`)
   if (category && !category.counts) notes.push('counts in no grade')
@@ -103,7 +103,8 @@ function categoryNote(work: PeriodWork, each: CategoryWork): string {
   return notes.join('; ')
 }
 
-const whyNot: Record<NonNullable<CategoryWork['why']>, string> = {
+/** Why a category has no result. */
+export const whyNone: Record<NonNullable<CategoryWork['why']>, string> = {
   'no scores': 'no scores yet',
   'only score is dropped': 'its only score is dropped',
   'all scores are dropped': 'all its scores are dropped',

@@ -63,6 +63,10 @@ export function rulesOf(snapshot: ClassSnapshot, plan: Readonly<Plan>, period: P
   }
 }
 
+/** Whether grades are computed in a period at all; in others there are levels, and an override where one is wished. */
+export const isGraded = (snapshot: ClassSnapshot, plan: Readonly<Plan>, period: Period): boolean =>
+  rulesOf(snapshot, plan, period).method !== 'none'
+
 /** What a child weighs in its parent where neither the plan nor the district says: 40 each, an exam window 20. */
 const kindWeight = (period: Period): Decimal => (period.kind === 'exam' ? '20' : '40')
 

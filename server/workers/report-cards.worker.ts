@@ -1,5 +1,5 @@
 import PDFDocument from 'pdfkit'
-import type { ReportCard } from '../services/report-cards'
+import type { ReportCard } from '../../core/report-card/card'
 
 export interface Drawing {
   cards: ReportCard[]
@@ -57,22 +57,20 @@ function page(doc: Doc, card: ReportCard): void {
     .fillColor(SOFT)
     .text(card.className === card.course ? card.className : `${card.className}, ${card.course}`)
   doc.moveDown(1.2)
-  grade(doc, card)
-  table(
-    doc,
-    'Made of',
-    card.categories.map((each) => [
-      each.name,
-      each.weight === null ? '' : `${each.weight} of 100`,
-      each.percent ?? 'no scores yet',
-    ]),
-  )
+  if (card.isGraded) grade(doc, card)
+  if (card.parts.length)
+    table(
+      doc,
+      'Made of',
+      card.parts.map((each) => [each.name, each.weight === null ? '' : `${each.weight} of 100`, each.result]),
+    )
   if (card.standards.length)
     table(
       doc,
-      'Standards',
-      card.standards.map((each) => [`${each.code}  ${each.statement}`, '', each.level ?? 'not enough evidence']),
+      card.isGraded ? 'Standards' : `Levels of ${card.period}`,
+      card.standards.map((each) => [`${each.code}  ${each.statement}`, '', each.level?.label ?? 'not enough evidence']),
     )
+  else if (!card.isGraded) heading(doc, `No levels in ${card.period}`)
   heading(doc, 'Remark')
   doc
     .font('regular')
