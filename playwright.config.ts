@@ -7,11 +7,12 @@ export default defineConfig({
   fullyParallel: true,
   workers: 2,
   timeout: 120_000,
-  expect: { timeout: 10_000 },
+  // A machine has slow phases, in which everything takes three times as long.
+  expect: { timeout: 20_000 },
   reporter: [['list'], ['json', { outputFile: '.playwright/results.json' }]],
   use: {
     viewport: { width: 1280, height: 800 },
-    actionTimeout: 10_000,
+    actionTimeout: 30_000,
     // A trace keeps the whole page at every step, which takes a fifth of the time: asked for where a failure is looked into.
     trace: process.env.TRACE ? { mode: 'retain-on-failure', screenshots: false } : 'off',
     launchOptions: {

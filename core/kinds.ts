@@ -8,6 +8,7 @@ import { pattern } from './plan/pattern'
 import { plan } from './plan/plan'
 import { policy } from './plan/policy'
 import { evidence } from './proficiency/evidence'
+import { levelOverride } from './proficiency/level-override'
 import { remark } from './remarks/remark'
 import { ownScale } from './scales/own-scale'
 import { cell } from './scores/cell'
@@ -19,6 +20,7 @@ export const kinds = {
   plan,
   cell,
   evidence,
+  levelOverride,
   override,
   remark,
   declaration,

@@ -39,6 +39,7 @@ import {
   withMoves,
 } from './district'
 import { earthSystemsActs, wideActs } from './gradebook'
+import { mapmakingActs } from './mapmaking'
 import { lastYear, policyAct } from './last-year'
 
 /** The one password of everybody in the demo. */
@@ -73,10 +74,11 @@ async function main(): Promise<void> {
     .innerJoin(sectionTeachers, eq(sectionTeachers.sectionId, sections.id))
     .innerJoin(courses, eq(courses.id, sections.courseId))
   for (const { id, hour, userId, code } of rows) {
-    if (code !== 'ES7') continue
+    const made = code === 'ES7' ? earthSystemsActs : code === 'MAP' ? mapmakingActs : null
+    if (!made) continue
     const snapshot = await loadSnapshot(handle.db, id)
     // In the order of their days, as a teacher did them.
-    const acts = (columns ? wideActs(snapshot, columns) : earthSystemsActs(snapshot, hour)).toSorted((a, b) =>
+    const acts = (columns ? wideActs(snapshot, columns) : made(snapshot, hour)).toSorted((a, b) =>
       a.at.localeCompare(b.at),
     )
     await takeActs(handle.db, id, userId, acts, { now: new Date(`${demoToday}T06:00:00Z`) })

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { kindNames, schemas, SHAPE, wholeFromShape, type Kind } from '../core/kinds'
 import { id, instant } from '../core/fields'
+import { noRecords } from '../core/records'
 import { pronounSets } from '../core/remarks/pronouns'
 import type { ClassSnapshot } from '../core/section'
 import { availableScale } from './plans'
@@ -86,8 +87,11 @@ export type OpenClass = z.infer<typeof openClassResponse>
 export const keptClass = z.preprocess(currentClass, openClassResponse)
 
 function currentClass(value: unknown): unknown {
-  const { shape = 1, records } = (value ?? {}) as { shape?: number; records?: Record<string, object> }
-  if (shape >= SHAPE || !records) return value
+  const { shape = 1, records: kept } = (value ?? {}) as { shape?: number; records?: Record<string, object> }
+  if (!kept) return value
+  // A release that did not know a kind kept none of it.
+  const records = { ...noRecords(), ...kept }
+  if (shape >= SHAPE) return { ...(value as object), records }
   const read = Object.entries(records).map(([kind, ofKind]) => [
     kind,
     Object.fromEntries(

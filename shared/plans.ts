@@ -51,6 +51,26 @@ export const districtResponse = z.object({
 })
 export type DistrictResponse = z.infer<typeof districtResponse>
 
+/** A policy that is thought of, to see what it would do. */
+export const policyOutlookRequest = z.object({ policy: schemas.policy })
+
+/** What another policy would do to grades, by class and period. */
+export const policyOutlook = z.object({
+  /** Of all classes, how many could be looked at in the time. */
+  looked: z.number(),
+  all: z.number(),
+  classes: z.array(
+    z.object({
+      title: z.string(),
+      school: z.string(),
+      moved: z.array(z.object({ title: z.string(), declared: z.boolean(), grades: z.number(), labels: z.number() })),
+    }),
+  ),
+  /** Classes whose scale would not be allowed any more. */
+  offScale: z.number(),
+})
+export type PolicyOutlook = z.infer<typeof policyOutlook>
+
 /** Acts on several homes as one deed: `desk`, `district`, or a class by its id. */
 export const togetherRequest = z.object({
   acts: z

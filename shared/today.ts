@@ -9,6 +9,12 @@ const looseEnd = z.object({
     z.object({ view: z.literal('gradebook'), assignmentId: z.string(), studentId: z.string().optional() }),
     z.object({ view: z.literal('plan') }),
     z.object({ view: z.literal('close'), studentId: z.string(), periodId: z.string() }),
+    z.object({
+      view: z.literal('proficiency'),
+      studentId: z.string(),
+      standardId: z.string(),
+      periodId: z.string(),
+    }),
   ]),
 })
 

@@ -16,3 +16,8 @@ export const faultsSchema = z.object({
 export type Faults = z.infer<typeof faultsSchema>
 
 export const noFaults = (): Faults => faultsSchema.parse({})
+
+/** What a stand-in is told just now. */
+export interface Switches {
+  faults: Faults
+}

@@ -1,43 +1,172 @@
-import type { Entity, Held } from './held'
+import type { Switches } from './faults'
+import type { Entity, Held, Receipt } from './held'
+import { script, style } from './page-parts'
 
-const safe = (value: unknown) => String(value ?? '').replace(/[&<>"]/g, (sign) => `&#${sign.charCodeAt(0)};`)
+const safe = (value: unknown) => String(value ?? '').replace(/[&<>"']/g, (sign) => `&#${sign.charCodeAt(0)};`)
 const idOf = (value: unknown) => (value as { sourcedId?: string } | undefined)?.sourcedId ?? ''
 
-/** The page on which one sees what a stand-in has received. */
-export function page(stations: { name: string; base: string; held: Held }[]): string {
-  return `<!doctype html><html lang="en"><head><meta charset="utf-8"><title>What the other systems hold</title><style>${style}</style></head><body>
-<h1>What the other systems hold</h1>
-<p>Two simulated systems that speak OneRoster 1.2. Everything below arrived over HTTP.</p>
-${stations.map(station).join('')}
-</body></html>`
+/** So many rows of a kind are shown; the count says how many there are. */
+const ROWS = 200
+
+export interface Station extends Switches {
+  name: string
+  base: string
+  held: Held
 }
 
-function station({ name, base, held }: { name: string; base: string; held: Held }): string {
-  const names = new Map(
-    (held.roster.users ?? []).map((user) => [user.sourcedId, `${safe(user.givenName)} ${safe(user.familyName)}`]),
+/** The page on which one sees what the stand-ins hold and have just received, and tells them how to misbehave. */
+export function page(stations: Station[]): string {
+  return `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>The other systems</title><style>${style}</style></head><body>
+<header><h1>The other systems</h1><p>Two simulated partners that speak OneRoster 1.2. Everything below arrived over HTTP; nothing here is the product's.</p>
+<label><input type="checkbox" id="follow" checked> follow what arrives</label></header>
+<main>${stations.map(station).join('')}</main>
+<script>${script}</script></body></html>`
+}
+
+function station(of: Station): string {
+  const { name, base, held } = of
+  const at = base.slice(1)
+  const looked = looker(held)
+  const kinds = [
+    { id: 'arrived', title: 'Arrived just now', count: held.receipts.length, table: arrived(held, looked) },
+    { id: 'results', title: 'Results', count: held.list('results').length, table: results(held, looked) },
+    { id: 'items', title: 'Assignments', count: held.list('lineItems').length, table: items(held, looked) },
+    { id: 'categories', title: 'Categories', count: held.list('categories').length, table: categories(held) },
+    { id: 'roster', title: 'Roster', count: (held.roster.users ?? []).length, table: roster(held) },
+  ]
+  const tabs = kinds.map(
+    ({ id, title, count }, place) =>
+      `<button type="button" role="tab" aria-selected="${place === 0}" aria-controls="${at}-${id}" data-tab="${at}-${id}">${title} <b>${count}</b></button>`,
   )
-  const classes = new Map((held.roster.classes ?? []).map((each) => [each.sourcedId, safe(each.title)]))
-  const items = new Map(held.list('lineItems').map((item) => [item.sourcedId, item]))
-  const line = (result: Entity) => {
-    const item = items.get(idOf(result.lineItem))
-    const score = [result.score, result.textScore]
-      .filter((each) => each !== undefined)
-      .map(safe)
-      .join(' ')
-    const marks = ['late', 'missing', 'incomplete'].filter((mark) => result[mark] === 'true').join(', ')
-    return `<tr><td>${classes.get(idOf(item?.class)) ?? ''}</td><td>${safe(item?.title)}</td><td>${names.get(idOf(result.student)) ?? ''}</td><td class="n">${score}</td><td>${safe(result.scoreStatus)}${marks ? `, ${marks}` : ''}</td><td>${safe(result.comment)}</td></tr>`
-  }
-  const received = held.receipts
-    .slice(-200)
-    .reverse()
-    .filter((receipt) => receipt.part === 'results' && receipt.entity)
-  return `<section><h2>${safe(name)}</h2>
-<p>${(held.roster.classes ?? []).length} classes, ${(held.roster.users ?? []).length} people. Received: ${held.list('categories').length} categories, ${held.list('lineItems').length} assignments, ${held.list('results').length} results, in ${held.receipts.length} changes.</p>
-<p><button onclick="misbehave('${base}',{fail:3})">Fail the next 3 requests</button> <button onclick="misbehave('${base}',{mute:1})">Take the next one without an answer</button> <button onclick="misbehave('${base}',{})">Behave</button></p>
-<table><caption>The last results that arrived</caption><thead><tr><th>Class</th><th>Assignment</th><th>Student</th><th>Score</th><th>Status</th><th>Comment</th></tr></thead><tbody>${received.map((receipt) => line(receipt.entity!)).join('') || '<tr><td colspan="6">Nothing has arrived yet.</td></tr>'}</tbody></table></section>
-<script>function misbehave(base,faults){fetch(base+'/faults',{method:'POST',headers:{'content-type':'application/json'},body:JSON.stringify(faults)})}</script>`
+  const panels = kinds.map(
+    ({ id, title, table }, place) =>
+      `<div role="tabpanel" id="${at}-${id}" aria-label="${title}, ${safe(name)}" tabindex="0"${place ? ' hidden' : ''}>${table}</div>`,
+  )
+  return `<section data-base="${base}" aria-label="${safe(name)}"><h2>${safe(name)}</h2>${switches(of)}
+<div role="tablist" aria-label="What ${safe(name)} holds">${tabs.join('')}</div>${panels.join('')}</section>`
 }
 
-const style = `body{font:15px/1.45 system-ui,sans-serif;max-width:70rem;margin:2rem auto;padding:0 1rem;color:#222}
-table{border-collapse:collapse;width:100%}caption{text-align:left;font-weight:600;padding:.4rem 0}th,td{text-align:left;border-bottom:1px solid #ccc;padding:.25rem .6rem .25rem 0;vertical-align:top}.n{font-variant-numeric:tabular-nums}
-section{margin-top:2.5rem}button{font:inherit;padding:.2rem .7rem}`
+/** Everything that a stand-in can be told, as it is now. */
+function switches({ base, held, faults }: Station): string {
+  const sessions = held.roster.academicSessions ?? []
+  const students = (held.roster.users ?? []).filter((user) =>
+    /student/i.test(JSON.stringify(user.roles ?? user.role ?? '')),
+  )
+  const option = (id: unknown, words: string, on: boolean) =>
+    `<option value="${safe(id)}"${on ? ' selected' : ''}>${words}</option>`
+  const number = (key: 'fail' | 'mute' | 'slow', words: string) =>
+    `<label>${words} <input name="${key}" type="number" min="0" max="30000" value="${faults[key]}"></label>`
+  const said = [
+    faults.fail && `fails the next ${faults.fail}`,
+    faults.mute && `takes the next ${faults.mute} without an answer`,
+    faults.slow && `waits ${faults.slow} ms`,
+    faults.closedSessions.length && `${faults.closedSessions.length} terms closed`,
+    faults.unknownStudents.length && `${faults.unknownStudents.length} students unknown`,
+  ].filter(Boolean)
+  return `<details><summary>${said.length ? `<strong>Misbehaves:</strong> ${safe(said.join(', '))}` : 'Behaves'}</summary>
+<form data-faults="${base}">${number('fail', 'Fail so many requests')}${number('mute', 'Take so many without an answer')}${number('slow', 'Wait, in ms')}
+<label>Closed terms <select name="closedSessions" multiple size="4">${sessions.map((each) => option(each.sourcedId, safe(each.title), faults.closedSessions.includes(each.sourcedId))).join('')}</select></label>
+<label>Students it does not know <select name="unknownStudents" multiple size="4">${students.map((each) => option(each.sourcedId, personName(each), faults.unknownStudents.includes(each.sourcedId))).join('')}</select></label>
+<p><button type="submit">Set</button> <button type="button" data-behave="${base}">Behave</button> <button type="button" data-change="${base}">Change the last score by itself</button></p></form></details>`
+}
+
+const personName = (user: Entity) => safe([user.givenName, user.familyName].filter(Boolean).join(' '))
+
+type Looked = ReturnType<typeof looker>
+/** What ids stand for. */
+function looker(held: Held) {
+  const named = (all: Entity[] | undefined, name: (each: Entity) => string) =>
+    new Map((all ?? []).map((each) => [each.sourcedId, name(each)]))
+  return {
+    student: named(held.roster.users, personName),
+    class: named(held.roster.classes, (each) => safe(each.title)),
+    term: named(held.roster.academicSessions, (each) => safe(each.title)),
+    category: named(held.list('categories'), (each) => safe(each.title)),
+    item: new Map(held.list('lineItems').map((each) => [each.sourcedId, each])),
+  }
+}
+
+function table(heads: string[], rows: string[][], none: string): string {
+  if (!rows.length) return `<p class="none">${none}</p>`
+  const more = rows.length > ROWS ? `<p class="none">The last ${ROWS} of ${rows.length}.</p>` : ''
+  const cell = (text: string, at: number) => (at === 0 ? `<th scope="row">${text}</th>` : `<td>${text}</td>`)
+  const body = rows.slice(0, ROWS).map((row) => `<tr>${row.map(cell).join('')}</tr>`)
+  return `<table><thead><tr>${heads.map((head) => `<th scope="col">${head}</th>`).join('')}</tr></thead><tbody>${body.join('')}</tbody></table>${more}`
+}
+
+const scoreOf = (result: Entity) =>
+  [result.score, result.textScore]
+    .filter((each) => each !== undefined)
+    .map(safe)
+    .join(' ')
+const marksOf = (result: Entity) =>
+  [result.scoreStatus, ...['late', 'missing', 'incomplete'].filter((mark) => result[mark] === 'true')]
+    .filter(Boolean)
+    .map(safe)
+    .join(', ')
+
+const nouns = { categories: 'category', lineItems: 'assignment', results: 'result' }
+function arrived(held: Held, looked: Looked): string {
+  const about = ({ part, id, entity }: Receipt) => {
+    if (!entity) return `taken away: ${safe(id)}`
+    if (part !== 'results') return safe(entity.title)
+    const item = looked.item.get(idOf(entity.lineItem))
+    return `${looked.student.get(idOf(entity.student)) ?? ''}, ${safe(item?.title)}: ${scoreOf(entity)}`
+  }
+  const rows = held.receipts
+    .slice(-ROWS)
+    .toReversed()
+    .map((each) => [safe(each.at.slice(11, 19)), nouns[each.part], about(each)])
+  return table(['At', 'What', 'Which'], rows, 'Nothing has arrived yet. Send something from Exchange.')
+}
+
+function results(held: Held, looked: Looked): string {
+  const rows = held
+    .list('results')
+    .toReversed()
+    .map((each) => {
+      const item = looked.item.get(idOf(each.lineItem))
+      return [
+        looked.student.get(idOf(each.student)) ?? '',
+        looked.class.get(idOf(item?.class)) ?? '',
+        safe(item?.title),
+        scoreOf(each),
+        marksOf(each),
+        safe(each.comment),
+      ]
+    })
+  return table(['Student', 'Class', 'Assignment', 'Score', 'Status', 'Comment'], rows, 'No results yet.')
+}
+
+function items(held: Held, looked: Looked): string {
+  const rows = held
+    .list('lineItems')
+    .toReversed()
+    .map((each) => [
+      safe(each.title),
+      looked.class.get(idOf(each.class)) ?? '',
+      looked.category.get(idOf(each.category)) ?? '',
+      looked.term.get(idOf(each.academicSession ?? each.gradingPeriod)) ?? '',
+      safe(String(each.dueDate ?? '').slice(0, 10)),
+      safe(each.resultValueMax),
+    ])
+  return table(['Assignment', 'Class', 'Category', 'Term', 'Due', 'Most'], rows, 'No assignments yet.')
+}
+
+const categories = (held: Held) =>
+  table(
+    ['Category', 'Weight', 'Id'],
+    held.list('categories').map((each) => [safe(each.title), safe(each.weight), safe(each.sourcedId)]),
+    'No categories yet.',
+  )
+
+const roster = (held: Held) =>
+  table(
+    ['Person', 'Role', 'Id'],
+    (held.roster.users ?? []).map((each) => [
+      personName(each),
+      safe((each.roles as { role?: string }[] | undefined)?.[0]?.role ?? each.role),
+      safe(each.sourcedId),
+    ]),
+    'No roster.',
+  )

@@ -13,7 +13,7 @@ import {
   type H3Event,
   type Router,
 } from 'h3'
-import { faultsSchema, noFaults, type Faults } from './faults'
+import { faultsSchema, type Switches } from './faults'
 import { gradebookParts, type Entity, type GradebookPart, type Held } from './held'
 import { refusalOf } from './rules'
 
@@ -30,8 +30,7 @@ const TOKEN_SECONDS = 600
 const MOST_PER_PAGE = 500
 
 /** A OneRoster 1.2 service over what one stand-in holds. */
-export function partner(held: Held, options: PartnerOptions): Router {
-  let faults: Faults = noFaults()
+export function partner(held: Held, options: PartnerOptions, switches: Switches): Router {
   const tokens = new Map<string, number>()
   const router = createRouter()
 
@@ -56,6 +55,7 @@ export function partner(held: Held, options: PartnerOptions): Router {
     defineEventHandler(async (event) => {
       const bearer = (getHeader(event, 'authorization') ?? '').replace(/^Bearer /, '')
       if ((tokens.get(bearer) ?? 0) < Date.now()) return status(event, 401, 'The token is missing or too old.')
+      const { faults } = switches
       if (faults.slow) await new Promise((resolve) => setTimeout(resolve, faults.slow))
       if (faults.fail > 0) {
         faults.fail--
@@ -90,7 +90,7 @@ export function partner(held: Held, options: PartnerOptions): Router {
         const entity = (await readBody<Record<string, Entity>>(event))?.[single[part]]
         if (!entity || entity.sourcedId !== id)
           return status(event, 400, 'The body and the address do not name the same thing.')
-        const refused = refusalOf(held, faults, part, entity)
+        const refused = refusalOf(held, switches.faults, part, entity)
         if (refused) return status(event, 422, refused)
         held.receive(part, id, entity)
         setResponseStatus(event, 201)
@@ -110,11 +110,11 @@ export function partner(held: Held, options: PartnerOptions): Router {
   // Not of the standard: how a person or a test makes the stand-in misbehave, or change something by itself.
   router.get(
     '/faults',
-    defineEventHandler(() => faults),
+    defineEventHandler(() => switches.faults),
   )
   router.post(
     '/faults',
-    defineEventHandler(async (event) => (faults = faultsSchema.parse(await readBody(event)))),
+    defineEventHandler(async (event) => (switches.faults = faultsSchema.parse(await readBody(event)))),
   )
   router.get(
     '/received',

@@ -1,6 +1,7 @@
 import { createServer } from 'node:http'
 import { join } from 'node:path'
 import { createApp, defineEventHandler, setHeader, toNodeListener } from 'h3'
+import { noFaults } from './faults'
 import { Held } from './held'
 import { page } from './page'
 import { mounted, partner } from './partner'
@@ -14,8 +15,8 @@ function start(): void {
     clientSecret: process.env.STANDINS_SECRET ?? 'stand-in',
   }
   const stations = [
-    { name: 'The district', base: '/sis', held: new Held(join(folder, 'sis')) },
-    { name: 'The classroom app', base: '/classroom', held: new Held(join(folder, 'classroom')) },
+    { name: 'The district', base: '/sis', held: new Held(join(folder, 'sis')), faults: noFaults() },
+    { name: 'The classroom app', base: '/classroom', held: new Held(join(folder, 'classroom')), faults: noFaults() },
   ]
   const app = createApp()
   app.use(
@@ -26,7 +27,7 @@ function start(): void {
       return page(stations)
     }),
   )
-  for (const { base, held } of stations) app.use(base, mounted(base, partner(held, options)))
+  for (const each of stations) app.use(each.base, mounted(each.base, partner(each.held, options, each)))
   const server = createServer(toNodeListener(app))
   server.on('error', (error: NodeJS.ErrnoException) => {
     console.error(

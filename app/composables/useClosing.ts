@@ -3,6 +3,8 @@ import type { Override } from '#core/grading/override'
 import { departures, standing } from '#core/grading/declared'
 import { toScore } from '#core/grading/section'
 import { cardBox, checkRemark, type RemarkFinding } from '#core/remarks/checks'
+import { isGraded as gradedIn, planOf } from '#core/plan/rules'
+import { levelsIn, type StandardLevel } from '#core/proficiency/levels-in'
 import type { Student } from '#core/section'
 import type { StudentGrade } from '#core/grading/grades'
 import { useClassStore } from '~/stores/class'
@@ -12,6 +14,8 @@ export interface CloseLine {
   student: Student
   grade: StudentGrade | undefined
   override: Readonly<Override>
+  /** The levels of the period, where the class gives no grades. */
+  levels: StandardLevel[]
   remark: string
   findings: RemarkFinding[]
   /** How much of the card's box the remark fills, in percent. */
@@ -23,6 +27,12 @@ export function useClosing() {
   const classStore = useClassStore()
   const { today } = storeToRefs(usePerson())
 
+  /** Whether grades are computed in the period; in others levels are looked over. */
+  const isGraded = computed(() => {
+    const { structure, period } = classStore
+    return !structure || !period || gradedIn(structure, planOf(structure), period)
+  })
+
   const lines = computed<CloseLine[]>(() => {
     const { students, period, plan } = classStore
     if (!period || !plan) return []
@@ -33,9 +43,16 @@ export function useClosing() {
       return {
         student,
         grade,
+        levels: isGraded.value ? [] : levelsIn(classStore.about(student.id), student, period),
         remark,
         override: classStore.get('override', id),
-        findings: checkRemark(remark, student, students, grade?.effective ?? null, plan.lowLine),
+        findings: checkRemark(
+          remark,
+          student,
+          students,
+          grade?.effective ?? (isGraded.value ? null : 'not given'),
+          plan.lowLine,
+        ),
         room: Math.min(100, (100 * remark.length) / cardBox.characters),
       }
     })
@@ -48,6 +65,8 @@ export function useClosing() {
   })
   const written = computed(() => lines.value.filter((line) => line.remark.trim() !== '').length)
   const overridden = computed(() => lines.value.filter((line) => line.grade?.override).length)
+  /** Levels for which there is not enough evidence. */
+  const withoutLevel = computed(() => lines.value.flatMap((line) => line.levels).filter((each) => !each.level).length)
   const toLookAt = computed(() => lines.value.filter((line) => line.findings.length).length)
 
   const declared = computed(() => {
@@ -62,5 +81,5 @@ export function useClosing() {
   /** Whether the period has begun: before, there is nothing to close. */
   const begun = computed(() => (classStore.period?.firstDay ?? '') <= today.value)
 
-  return { lines, unscored, written, overridden, toLookAt, declared, departed, begun }
+  return { lines, isGraded, withoutLevel, unscored, written, overridden, toLookAt, declared, departed, begun }
 }

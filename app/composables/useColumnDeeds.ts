@@ -1,3 +1,4 @@
+import { scoresOf } from '#core/scores/scores-of'
 import type { Pattern } from '#core/plan/pattern'
 import type { Book } from './useBook'
 import { useDeed } from '~/composables/useDeed'
@@ -18,11 +19,10 @@ export function useColumnDeeds(book: Book, asOne: <T>(work: () => T) => T) {
   /** What would go with it. */
   function saidOfRemoving(columnId: string): string {
     const copies = book.copiesOf(columnId)
-    const scored = copies.flatMap(({ classStore, assignmentId }) =>
-      Object.keys(classStore.snapshot!.records.cell).filter(
-        (id) => id.endsWith(`/${assignmentId}`) && classStore.get('cell', id).value !== null,
-      ),
-    ).length
+    const scored = copies.reduce(
+      (sum, { classStore, assignmentId }) => sum + scoresOf(classStore.snapshot!, assignmentId),
+      0,
+    )
     const where = copies.length > 1 ? `It goes from ${counted(copies.length, 'class', 'classes')}. ` : ''
     return `${where}${scored ? `${counted(scored, 'score')} will leave the grades with it.` : 'It has no scores.'}`
   }

@@ -1,22 +1,14 @@
 import { jointId, partsOf } from '#core/kind'
 import type { Plan } from '#core/plan/plan'
-import {
-  calculatedLevel,
-  evidenceAt,
-  evidenceOf,
-  readLevel,
-  saidOfOrigin,
-  windowOfLevels,
-} from '#core/proficiency/level'
-import { depthOf, levelOf } from '#core/scales/proficiency'
+import { evidenceAt, levelIn, readLevel, saidOfOrigin, type PeriodLevel, windowOfLevels } from '#core/proficiency/level'
+import { levelOf } from '#core/scales/proficiency'
+import { useDye } from '~/composables/useDye'
 import { rowOf } from '~/sheet/rows'
-import type { CellView, ResultColumn, ResultView, SheetActions, SheetColumn } from '~/sheet/types'
+import type { CellView, ResultColumn, ResultView, SheetActions, SheetColumn, Wish } from '~/sheet/types'
 import { useClassStore } from '~/stores/class'
 import { usePerson } from '~/stores/person'
 import { useUnreadCells, unreadView } from '~/composables/useUnreadCells'
 import { shortDay } from '~/composables/useWords'
-
-const DYES = 3
 
 /** How levels are calculated, as short as a column head wants it. */
 const methodShort: Record<Plan['proficiency']['method'], string> = {
@@ -31,7 +23,10 @@ const methodShort: Record<Plan['proficiency']['method'], string> = {
 }
 
 /** The levels of the open class and period: a column for each standard of each assignment tagged with it. */
-export function useProficiencySheet(open: (assignmentId: string) => void) {
+export function useProficiencySheet(
+  open: (assignmentId: string) => void,
+  begin: (studentId: string, standardId: string, wish: Wish) => string,
+) {
   const classStore = useClassStore()
   const { today } = storeToRefs(usePerson())
   const scale = computed(() => classStore.snapshot!.proficiencyScale)
@@ -78,7 +73,7 @@ export function useProficiencySheet(open: (assignmentId: string) => void) {
 
   const unread = useUnreadCells(classStore, 'evidence')
 
-  const dyeOf = (value: string) => Math.round(depthOf(scale.value, value) * DYES)
+  const dyeOf = useDye()
 
   function cell(studentId: string, columnId: string): CellView {
     const [assignmentId, standardId] = partsOf(columnId) as [string, string]
@@ -98,15 +93,18 @@ export function useProficiencySheet(open: (assignmentId: string) => void) {
 
   const cells = (studentId: string) => (columnId: string) => cell(studentId, columnId)
 
-  /** What a student has shown of a standard in the period. */
-  function evidence(studentId: string, standardId: string) {
-    const student = classStore.students.find((each) => each.id === studentId)
-    return student ? evidenceOf(classStore.snapshot!, student, standardId, counting.value) : []
+  /** A student's level of a standard in the period, with its evidence and the teacher's own. */
+  function level(studentId: string, standardId: string): PeriodLevel | null {
+    const { students, period, snapshot } = classStore
+    const student = students.find((each) => each.id === studentId)
+    return student && period ? levelIn(snapshot!, student, standardId, period, counting.value) : null
   }
 
   function result(studentId: string, standardId: string): ResultView {
-    const found = calculatedLevel(classStore.snapshot!, evidence(studentId, standardId))
-    return found ? { text: found.level.short, dye: dyeOf(found.level.value) } : { text: '', hatched: true }
+    const found = level(studentId, standardId)
+    if (!found?.effective) return { text: '', hatched: true }
+    const was = found.override ? (found.calculated?.level.short ?? 'none') : undefined
+    return { text: found.effective.short, dye: dyeOf(found.effective.value), was }
   }
 
   const set = (kind: 'level' | 'clear' | 'paste', cells: { id: string; level: string | null }[]) =>
@@ -158,8 +156,8 @@ export function useProficiencySheet(open: (assignmentId: string) => void) {
     isBlank: (...id) => classStore.get('evidence', jointId(...id)).level === null,
     letter: () => false,
     open: (columnId) => open(partsOf(columnId)[0]!),
-    begin: () => 'This level is calculated from its evidence. Give a level in a column of evidence, and it follows.',
+    begin,
   }
 
-  return { scale, standards, method, rows, columns, results, cells, result, evidence, actions, set, dyeOf }
+  return { scale, standards, method, rows, columns, results, cells, result, level, actions, set, dyeOf }
 }

@@ -24,6 +24,7 @@ const seenOn: Readonly<Partial<Record<Kind, readonly string[]>>> = {
   cell: ['', 'student'],
   assignment: ['', 'assignments', 'plan'],
   evidence: ['proficiency'],
+  levelOverride: ['proficiency'],
   override: ['close', ''],
   remark: ['close'],
   declaration: ['close'],

@@ -25,8 +25,14 @@ async function attempt(work: () => Promise<void>): Promise<void> {
     problem.value = error.message
   }
 }
-const load = () => attempt(async () => void (district.value = await ask('/api/district', districtResponse)))
-await load()
+let turns = 0
+async function read(): Promise<void> {
+  const turn = ++turns
+  const found = await ask('/api/district', districtResponse)
+  // Of two readings that overlap, the later asked one is right.
+  if (turn === turns) district.value = found
+}
+await attempt(read)
 
 const policy = computed<Policy>(() => district.value?.policy ?? blanks.policy)
 async function perform(kind: 'policy' | 'scale', part: Omit<Part, 'home'>): Promise<void> {
@@ -34,14 +40,39 @@ async function perform(kind: 'policy' | 'scale', part: Omit<Part, 'home'>): Prom
     const acts = deedOf(kind, [{ home: 'district', ...part }])
     if (acts.length) await ask('/api/acts', togetherResponse, { method: 'POST', body: { acts } })
     said.value = 'Kept. It acts in every class from now on.'
-    district.value = await ask('/api/district', districtResponse)
+    await read()
   })
 }
-const set = (to: Partial<Policy>) =>
+const keepPolicy = (to: Partial<Policy>) =>
   perform('policy', {
     records: { policy: { district: policy.value } },
     wanted: [{ kind: 'policy', id: 'district', to }],
   })
+/** What is thought of: nothing acts in every class before it was seen what it does there. */
+const proposed = shallowRef<Partial<Policy> | null>(null)
+/** The fields show again what is kept, where a proposal was let go. */
+const round = ref(0)
+const set = (to: Partial<Policy>) => void (proposed.value = to)
+/** A field that goes away as it is left has nothing to say any more. */
+const weigh = (to: Partial<NonNullable<Policy['termWeights']>>) =>
+  policy.value.termWeights && set({ termWeights: { ...policy.value.termWeights, ...to } })
+function letGo(): void {
+  proposed.value = null
+  round.value++
+}
+const before = shallowRef<Partial<Policy> | null>(null)
+async function keep(to: Partial<Policy>): Promise<void> {
+  const was = Object.fromEntries(Object.keys(to).map((key) => [key, policy.value[key as keyof Policy]]))
+  proposed.value = null
+  await keepPolicy(to)
+  before.value = problem.value ? null : was
+}
+async function undo(): Promise<void> {
+  const was = before.value!
+  before.value = null
+  await keepPolicy(was)
+  if (!problem.value) said.value = 'Taken back. Every class is as it was.'
+}
 
 const rounding = computed(() => policy.value.rounding)
 function allow(id: string, allowed: boolean): void {
@@ -86,7 +117,8 @@ const usedBy = (id: string) => counted(district.value?.uses[id] ?? 0, 'class', '
     </p>
     <Message v-if="problem" severity="error">{{ problem }}</Message>
     <p class="small soft" role="status">{{ said }}</p>
-    <template v-if="district">
+    <button v-if="before" type="button" class="chip" @click="undo">Undo</button>
+    <div v-if="district" :key="round">
       <section>
         <h2>Term work and exam</h2>
         <label class="check"
@@ -105,7 +137,7 @@ const usedBy = (id: string) => counted(district.value?.uses[id] ?? 0, 'class', '
               :read="readers.weight"
               inputmode="decimal"
               class="figure"
-              @keep="set({ termWeights: { ...policy.termWeights, work: $event } })" /></span
+              @keep="weigh({ work: $event })" /></span
           ><span class="beside"
             >Exam
             <KeptField
@@ -114,7 +146,7 @@ const usedBy = (id: string) => counted(district.value?.uses[id] ?? 0, 'class', '
               :read="readers.weight"
               inputmode="decimal"
               class="figure"
-              @keep="set({ termWeights: { ...policy.termWeights, exam: $event } })"
+              @keep="weigh({ exam: $event })"
           /></span>
         </div>
       </section>
@@ -188,7 +220,15 @@ const usedBy = (id: string) => counted(district.value?.uses[id] ?? 0, 'class', '
           </tbody>
         </table>
       </section>
-    </template>
+    </div>
+    <PolicyOutlookDialog
+      v-if="proposed"
+      :present="policy"
+      :to="proposed"
+      :scales="district!.scales"
+      @keep="keep"
+      @close="letGo"
+    />
     <Dialog
       :visible="draft !== null"
       modal

@@ -7,6 +7,7 @@ import { useDecisions } from '~/stores/decisions'
 import { usePerson } from '~/stores/person'
 import { useToday } from '~/stores/today'
 import { shortDay, longDay, weekDay, counted } from '~/composables/useWords'
+import { pathOfEnd } from '~/composables/useEndPath'
 import { endWords } from '~/words/loose-ends'
 
 const today = useToday()
@@ -17,15 +18,7 @@ const problem = ref('')
 useHead({ title: 'Today · Yukata' })
 onMounted(() => today.load().catch((error) => (problem.value = error.message)))
 
-const mendPath = (each: TodayClass, end: TodayClass['looseEnds'][number]) => {
-  const base = `/class/${each.id}`
-  if (end.mend.view === 'plan') return `${base}/plan`
-  if (end.mend.view === 'close')
-    return { path: `${base}/close`, query: { period: end.mend.periodId, student: end.mend.studentId } }
-  if (end.mend.studentId)
-    return { path: base, query: { student: end.mend.studentId, assignment: end.mend.assignmentId } }
-  return { path: base, query: { edit: end.mend.assignmentId } }
-}
+const mendPath = (each: TodayClass, end: TodayClass['looseEnds'][number]) => pathOfEnd(each.id, end)
 
 /** The first cell that waits for a decision, or the class whose list in the status line does. */
 function decisionPath(sectionId: string) {

@@ -1,4 +1,8 @@
+import { selectFigures } from '~/focus/fields'
 import { keepFocusHome } from '~/focus/home'
 
-/** What closes gives the keyboard back, on every page. */
-export default defineNuxtPlugin(() => void keepFocusHome())
+/** What closes gives the keyboard back, and a field of one figure is ready to be typed over, on every page. */
+export default defineNuxtPlugin(() => {
+  keepFocusHome()
+  selectFigures()
+})

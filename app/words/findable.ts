@@ -36,5 +36,11 @@ export const findable: readonly Findable[] = [
   { words: 'Scale and rounding', also: 'letters labels decimals bounds cut', page: '/plan' },
   { words: 'Copy a plan', also: 'duplicate another class last year', page: '/plan' },
   { words: 'Print the record', also: 'paper printout list pdf roster scores', page: '/record' },
+  { words: 'Print a blank sheet with names', also: 'paper clipboard empty roster list tick', page: '/blank' },
+  {
+    words: 'Print a page for each student',
+    also: 'paper pdf conference handout families parents progress report',
+    page: '/pages',
+  },
   { words: 'History', also: 'log changes who audit as of past restore', page: '/history' },
 ]

@@ -15,6 +15,7 @@ export const endWords: Readonly<Record<LooseEnd['code'], string>> = {
   'no-points': 'Work of 0 points where percents are averaged',
   'off-scale': 'Labels that are not on the scale',
   override: 'Overrides that disagree with themselves',
+  'level-override': 'Levels of your own far from the evidence, without a reason',
   'low-scores': 'Low scores without a note',
   'far-above': 'Scores far above what is possible',
   unread: 'Entries that cannot be read',

@@ -61,12 +61,15 @@ function ofWords(snapshot: ClassSnapshot, { kind, id, from, to }: Change): strin
     return found ? fullName(found) : 'A student who is not in the roster'
   }
   const assignment = (assignmentId = '') => records.assignment[assignmentId]?.name ?? 'an assignment'
+  const standard = (standardId = '') => snapshot.standards.find((each) => each.id === standardId)?.code ?? 'a standard'
   const period = (periodId = '') => snapshot.periods.find((each) => each.id === periodId)?.title ?? 'a period'
   switch (kind) {
     case 'cell':
       return `${student()}, ${assignment(second)}`
     case 'evidence':
-      return `${student()}, ${assignment(second)}, ${snapshot.standards.find((each) => each.id === third)?.code ?? 'a standard'}`
+      return `${student()}, ${assignment(second)}, ${standard(third)}`
+    case 'levelOverride':
+      return `${student()}, level of ${standard(second)} in ${period(third)}`
     case 'override':
       return `${student()}, grade of ${period(second)}`
     case 'remark':

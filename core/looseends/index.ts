@@ -3,6 +3,7 @@ import { betweenPeriods } from './between-periods'
 import { emptyCategory } from './empty-category'
 import type { LooseEnd } from './looseend'
 import { farAbove } from './far-above'
+import { levelOverride } from './level-override'
 import { lowScores } from './low-scores'
 import { noCategory } from './no-category'
 import { noPeriod } from './no-period'
@@ -31,6 +32,7 @@ export function looseEnds(snapshot: ClassSnapshot): LooseEnd[] {
     noPoints,
     offScale,
     override,
+    levelOverride,
     farAbove,
     lowScores,
   ].flatMap((find) => find(snapshot))

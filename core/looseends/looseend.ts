@@ -11,6 +11,7 @@ export interface LooseEnd {
     | { view: 'gradebook'; assignmentId: string; studentId?: string }
     | { view: 'plan' }
     | { view: 'close'; studentId: string; periodId: string }
+    | { view: 'proficiency'; studentId: string; standardId: string; periodId: string }
   /** The mends in one step, where there are such. */
   fixes?: { words: string; kind: ActKind; wanted: Wanted[] }[]
 }
@@ -29,6 +30,7 @@ export const looseEndCodes = [
   'no-points',
   'off-scale',
   'override',
+  'level-override',
   'low-scores',
   'far-above',
   'unread',

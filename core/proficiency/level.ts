@@ -7,7 +7,7 @@ import { thousandths, type Decimal } from '../number/decimal'
 import { minus } from '../number/int'
 import { compare, ofDecimal, subtract, type Ratio } from '../number/ratio'
 import { round } from '../number/round'
-import type { Level, ProficiencyScale } from '../scales/proficiency'
+import { levelOf, type Level, type ProficiencyScale } from '../scales/proficiency'
 import { worthOf } from '../scores/worth'
 import type { ClassSnapshot, Student } from '../section'
 import { convertedLevel, cutOffsOf } from './convert'
@@ -109,6 +109,37 @@ export function calculatedLevel(snapshot: ClassSnapshot, evidence: readonly Evid
   const levels = evidence.map((each) => ofDecimal(each.level))
   const value = method.value(levels, proficiency, ends)
   return { value: round(value, { places: 2, rounding: 'half up' }), level: nearest(scale, value) }
+}
+
+/** A student's level of a standard in a period: what the evidence says, what the teacher says, and which of them stands. */
+export interface PeriodLevel {
+  evidence: EvidenceItem[]
+  /** Goes on being calculated under an override. */
+  calculated: CalculatedLevel | null
+  override: Level | null
+  reason: string
+  /** The override if there is one, else the calculated level; null for not enough evidence. */
+  effective: Level | null
+}
+
+/**
+ * The level of a standard in a reporting window, with the teacher's own beside it.
+ *
+ * @param assignments those of the window, as `windowOfLevels` gives them for the period
+ * @example levelIn(snapshot, ann, 's1', quarter2, window).effective?.short // '3'
+ */
+export function levelIn(
+  snapshot: ClassSnapshot,
+  student: Student,
+  standardId: string,
+  period: Pick<Period, 'id'>,
+  assignments: readonly Dated[],
+): PeriodLevel {
+  const evidence = evidenceOf(snapshot, student, standardId, assignments)
+  const calculated = calculatedLevel(snapshot, evidence)
+  const given = record(snapshot.records, 'levelOverride', jointId(student.id, standardId, period.id))
+  const override = levelOf(snapshot.proficiencyScale, given.level)
+  return { evidence, calculated, override, reason: given.reason, effective: override ?? calculated?.level ?? null }
 }
 
 /** The level nearest to a value; of two as near, the higher. */

@@ -1,7 +1,7 @@
 import type { Period } from '../calendar/periods'
 import type { Level } from '../scales/proficiency'
 import type { ClassSnapshot, Student } from '../section'
-import { calculatedLevel, evidenceOf, windowOfLevels } from './level'
+import { levelIn, windowOfLevels } from './level'
 
 /** A standard of a period, and a student's level of it. */
 export interface StandardLevel {
@@ -13,7 +13,7 @@ export interface StandardLevel {
 }
 
 /**
- * A student's levels of the standards that work of a reporting window is tagged with, in the order of the standards.
+ * A student's levels, as they stand, of the standards that work of a reporting window is tagged with, in the order of the standards.
  *
  * @example levelsIn(snapshot, ann, quarter2)[0]?.level?.short // '3'
  */
@@ -26,6 +26,6 @@ export function levelsIn(snapshot: ClassSnapshot, student: Student, period: Peri
       standardId: id,
       code,
       statement,
-      level: calculatedLevel(snapshot, evidenceOf(snapshot, student, id, window))?.level ?? null,
+      level: levelIn(snapshot, student, id, period, window).effective,
     }))
 }

@@ -26,6 +26,7 @@ export interface RemarkFinding {
  * Looks a remark over: another student's name, other pronouns than this student's, a placeholder left in, a doubled
  * word or space, more text than the card has room for, a low grade with nothing said, a remark with no grade.
  *
+ * @param grade null where there is none yet; `not given` in a class that gives no grades
  * @param lowLine percent under which a grade wants a remark
  * @example checkRemark('He asks sharp questions.', ines, roster, grade, '70')[0]?.code // 'other-pronouns'
  */
@@ -33,7 +34,7 @@ export function checkRemark(
   text: string,
   student: Student,
   roster: readonly Student[],
-  grade: Grade | null,
+  grade: Grade | null | 'not given',
   lowLine: string,
 ): RemarkFinding[] {
   const found: RemarkFinding[] = []
@@ -61,7 +62,7 @@ export function checkRemark(
     found.push({ code: 'too-long', text: `${over} ${over === 1 ? 'character' : 'characters'} will not print` })
 
   const empty = text.trim() === ''
-  if (empty && grade?.percent && thousandths(grade.percent) < thousandths(lowLine))
+  if (empty && grade && grade !== 'not given' && thousandths(grade.percent) < thousandths(lowLine))
     found.push({ code: 'low-without-remark', text: `below ${lowLine} and no remark` })
   if (!empty && grade === null) found.push({ code: 'remark-without-grade', text: 'a remark and no grade' })
   return found

@@ -4,6 +4,7 @@ import { blanks } from '#core/kinds'
 import { jointId } from '#core/kind'
 import { classResponse, openClassResponse } from '#shared/class'
 import { runResponse } from '#shared/exchange'
+import { policyOutlook } from '#shared/plans'
 import { todayResponse } from '#shared/today'
 import { district } from '../../demo/district'
 import { csvFiles, zipOf } from '../support/oneroster-files'
@@ -75,6 +76,11 @@ const routes: Record<string, { path: () => string; body?: () => unknown; answers
   'today.get': { path: () => '/api/today', answers: { nobody: 401, teacher: 200, other: 200, registrar: 200 } },
   'plans.get': { path: () => '/api/plans', answers: { nobody: 401, teacher: 200, other: 200, registrar: 200 } },
   'district.get': { path: () => '/api/district', answers: { nobody: 401, teacher: 403, other: 403, registrar: 200 } },
+  'district-outlook.post': {
+    path: () => '/api/district-outlook',
+    body: () => ({ policy: { ...blanks.policy, lowLine: '65' } }),
+    answers: { nobody: 401, teacher: 403, other: 403, registrar: 200 },
+  },
   'acts.post': {
     path: () => '/api/acts',
     body: () => ({ acts: [{ home: classId, act: act() }] }),
@@ -239,6 +245,24 @@ describe('a deed on several homes', () => {
     const one = cap(classId)
     for (const acts of [[one, one], [one, { ...cap(classId), home: 'desk', act: one.act }], []])
       expect((await mine.call('POST', '/api/acts', { acts })).status).toBe(422)
+  })
+})
+
+describe('a policy that is thought of', () => {
+  const look = async (to: object) =>
+    policyOutlook.parse(await registrar.post('/api/district-outlook', { policy: { ...blanks.policy, ...to } }))
+  it('says which grades would be others, and changes nothing', async () => {
+    const whole = await look({ rounding: { places: 0, rounding: 'down', labelFrom: 'displayed' } })
+    expect([whole.looked, whole.classes.length > 0]).toEqual([whole.all, true])
+    const [first] = whole.classes
+    expect(first!.moved[0]!.grades).toBeGreaterThan(0)
+    expect(first!.moved.every(({ grades, labels }) => labels <= grades)).toBe(true)
+    expect(await look({})).toMatchObject({ classes: [], offScale: 0 })
+    // What every class grades by is not in an empty list.
+    expect((await look({ scaleIds: [] })).offScale).toBeGreaterThan(0)
+    expect(await registrar.get('/api/district')).toMatchObject({ policy: { rounding: null } })
+    const odd = await registrar.call('POST', '/api/district-outlook', { policy: { lowLine: 'low' } })
+    expect(odd.status).toBe(422)
   })
 })
 

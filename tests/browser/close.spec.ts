@@ -1,4 +1,4 @@
-import { expect, test } from './fixtures'
+import { expect, test, textOf } from './fixtures'
 
 test.beforeEach(async ({ desk }) => {
   await desk.openClass('Earth Systems 7B')
@@ -63,4 +63,21 @@ test('a print waits for the last remark', async ({ desk, page }) => {
   await desk.margin.getByRole('button', { name: 'Report card (PDF)' }).click()
   await asked
   expect(saved).toBe(true)
+})
+
+test('a class without grades is closed by its levels, and its card speaks of them', async ({ desk, page }) => {
+  await desk.openClass('Mapmaking')
+  await desk.view('Close the term')
+  await expect(page.getByText('Levels looked over')).toBeVisible()
+  await expect(page.getByRole('columnheader', { name: 'Levels, Quarter 2' })).toBeVisible()
+  const table = page.getByRole('table').first()
+  await expect(table.getByText('no grade', { exact: true })).toHaveCount(0)
+  await expect(table.getByText(/: not enough evidence|: [A-Z]/).first()).toBeAttached()
+  await expect(page.getByText('a remark and no grade')).toHaveCount(0)
+  const asked = page.context().waitForEvent('request', (request) => request.url().includes('report-cards'))
+  await page.getByRole('button', { name: 'Report cards of the class (PDF)' }).click()
+  const answer = await page.request.get((await asked).url())
+  const cards = textOf(await answer.body())
+  expect(cards).toContain('Levels of Quarter 2')
+  expect(cards).not.toMatch(/No grade yet|Made of/)
 })

@@ -99,15 +99,41 @@ test.describe('computed cells', () => {
     await expect(page.locator('.over.range')).toBeHidden()
   })
 
-  test('a calculated level is selected, shows its evidence, and takes no digit', async ({ desk, page }) => {
+  test('a digit on a calculated level gives the teacher’s own, with its reason asked for; no evidence changes', async ({
+    desk,
+    page,
+  }) => {
     await desk.view('Proficiency')
     const level = page.getByRole('grid', { name: 'Levels' }).locator('[data-result]').first()
+    const calculated = (await level.textContent())!.trim()
+    const own = calculated === '4' ? '3' : '4'
     await level.click()
     await expect(level).toBeFocused()
-    const levels = await page.locator('.sheet .cell').allTextContents()
-    await page.keyboard.type('1')
-    await expect(page.locator('#sheet-said')).toContainText('calculated from its evidence')
-    expect(await page.locator('.sheet .cell').allTextContents()).toEqual(levels)
     await expect(desk.margin.getByRole('heading', { name: /Show work/ })).toBeVisible()
+    const levels = await page.locator('.sheet .cell').allTextContents()
+    await page.keyboard.type('9')
+    await expect(page.locator('#sheet-said')).toContainText('9 is no level of this scale')
+    await page.keyboard.type(own)
+    const reason = desk.margin.getByLabel('Why, for the record')
+    await expect(reason).toBeFocused()
+    await page.keyboard.type('Explained it at the board')
+    await page.keyboard.press('Enter')
+    // Both are seen, and the hands are back on the cell.
+    await expect(level).toBeFocused()
+    await expect(level.locator('.was')).toHaveText(calculated || 'none')
+    await expect(level.locator('.pen')).toHaveText(own)
+    expect(await page.locator('.sheet .cell').allTextContents()).toEqual(levels)
+    await desk.saved()
+    await page.reload()
+    await expect(level.locator('.pen')).toHaveText(own)
+    await level.click()
+    await expect(desk.margin.getByLabel('Why, for the record')).toHaveValue('Explained it at the board')
+    await expect(desk.margin.getByText('Marit Okafor-Lindgren')).toBeVisible()
+    await level.click()
+    await page.keyboard.press('Delete')
+    await expect(level.locator('.pen')).toHaveCount(0)
+    await expect(page.locator('#sheet-said')).toContainText('the calculated one stands')
+    await page.keyboard.press('Control+z')
+    await expect(level.locator('.pen')).toHaveText(own)
   })
 })

@@ -40,6 +40,7 @@ const dialogs: Record<string, { at?: (desk: Desk, page: Page) => Promise<unknown
   },
   'plan/CopyPlanDialog.vue': { at: firstClass('Plan'), by: button('Copy a plan') },
   'plan/AddCategoryDialog.vue': { by: button('Add a category to several classes') },
+  'plan/SamePeriodsDialog.vue': { by: button('Several periods at once') },
   'plan/ScaleDialog.vue': { by: button('Edit or make a scale') },
   'plan/PlanCategories.vue': {
     by: button('Delete Field notes'),
@@ -73,6 +74,7 @@ const elsewhere: Record<string, string> = {
   'gradebook/PasteDialog.vue': 'sheet.spec.ts',
   'student/MovedScores.vue': 'course.spec.ts',
   'district.vue': 'focus.spec.ts',
+  'district/PolicyOutlookDialog.vue': 'plan.spec.ts',
 }
 test('no dialog is forgotten here', () => {
   const files = (dir: string): string[] =>

@@ -39,7 +39,9 @@ describe('what a card says a grade is made of', () => {
 
   it('lists the periods of a composed one, with their weights', () => {
     const snapshot = weighted()
-    snapshot.records.plan.class!.parents.year = { rule: 'compose', weights: { q1: '40', q2: '60' }, enters: 'exact' }
+    Object.assign(snapshot.records.plan.class!, {
+      parents: { year: { rule: 'compose', weights: { q1: '40', q2: '60' }, enters: 'exact' } },
+    })
     expect(card(snapshot, 'year').parts).toEqual([
       { name: 'Quarter 1', weight: null, result: 'no grade yet' },
       { name: 'Quarter 2', weight: '100.0', result: '98.9 A' },

@@ -56,7 +56,7 @@ describe('what a stand-in holds', () => {
   })
   it('is shown on its page, with nothing that a name could break', () => {
     receiveAll()
-    const html = page([{ name: 'The district', base: '/sis', held }])
+    const html = page([{ name: 'The district', base: '/sis', held, faults: noFaults() }])
     expect(html).toContain('&#60;Test&#62;')
     expect(html).not.toContain('<Test>')
   })

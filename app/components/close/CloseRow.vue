@@ -3,7 +3,7 @@ import { rosterName } from '#core/section'
 import type { CloseLine } from '~/composables/useClosing'
 import { useDraft } from '~/composables/useDraft'
 
-const props = defineProps<{ line: CloseLine; chosen: boolean }>()
+const props = defineProps<{ line: CloseLine; isGraded: boolean; chosen: boolean }>()
 const emit = defineEmits<{ choose: []; write: [text: string, sitting: string]; search: [] }>()
 const field = useTemplateRef('field')
 
@@ -43,7 +43,9 @@ const name = computed(() => rosterName(props.line.student))
       <template v-else-if="line.grade?.effective"
         ><b>{{ line.grade.effective.percent }}</b> {{ line.grade.effective.label }}</template
       >
-      <span v-else class="soft">no grade</span>
+      <span v-else-if="isGraded" class="soft">no grade</span>
+      <LevelChips v-if="line.levels.length" :levels="line.levels" />
+      <span v-else-if="!isGraded && !line.grade?.override" class="soft">no levels yet</span>
       <small v-if="line.grade?.reported && line.grade.reported !== line.grade.effective"
         >reported {{ line.grade.reported.percent }} {{ line.grade.reported.label }}</small
       >

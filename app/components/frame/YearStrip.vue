@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { daysAfter, daysBetween, isCivilDate, type CivilDate } from '#core/calendar/date'
 import { holds, periodOf } from '#core/calendar/periods'
+import { differs } from '#core/plan/all-periods'
 import { assignmentsOf } from '#core/plan/rules'
 import { useClassStore } from '~/stores/class'
 import { usePerson } from '~/stores/person'
@@ -63,6 +64,10 @@ function spanOf(date: CivilDate): Span | undefined {
 const at = (span: Span, date: CivilDate) =>
   `${Math.min(100, Math.max(0, (100 * (daysBetween(span.firstDay, date) + 0.5)) / span.days))}%`
 
+/** Periods whose grade is made in another way than the class's. */
+const ownWay = computed(
+  () => new Set(classStore.periods.flatMap((each) => (differs(classStore.structure!, each) ? each.id : []))),
+)
 const declared = (periodId: string) => classStore.get('declaration', periodId).declared
 </script>
 
@@ -82,14 +87,19 @@ const declared = (periodId: string) => classStore.get('declaration', periodId).d
           on: span.period.id === classStore.periodId,
           exam: span.period.kind === 'exam',
           sealed: declared(span.period.id),
+          differs: ownWay.has(span.period.id),
         }"
         :aria-pressed="span.period.id === classStore.periodId"
-        :title="`${span.period.title}, ${shortDay(span.firstDay)} to ${shortDay(span.lastDay)}`"
+        :title="
+          `${span.period.title}, ${shortDay(span.firstDay)} to ${shortDay(span.lastDay)}` +
+          (ownWay.has(span.period.id) ? '; a method or weights of its own' : '')
+        "
         @click="choose(span, $event)"
       >
         {{ span.period.kind === 'exam' ? 'Ex' : span.period.title
         }}<span v-if="span.period.kind === 'exam'" class="visually-hidden">am window, {{ span.period.title }}</span
-        ><span v-if="declared(span.period.id)" class="visually-hidden">, declared</span>
+        ><span v-if="declared(span.period.id)" class="visually-hidden">, declared</span
+        ><span v-if="ownWay.has(span.period.id)" class="visually-hidden">, a method or weights of its own</span>
       </button>
       <div class="ticks" @click="picked && choose(span, $event)">
         <template v-for="each in ticks" :key="each.id">
@@ -166,6 +176,13 @@ const declared = (periodId: string) => classStore.get('declaration', periodId).d
   background: var(--strong);
   color: var(--on-strong);
   font-weight: 600;
+}
+/* Sewn to a pattern of its own. */
+.span > .differs {
+  border-bottom: 2px dashed var(--ai4);
+}
+.span > .on.differs {
+  border-bottom-color: var(--on-strong);
 }
 .span > .sealed::after {
   content: '';

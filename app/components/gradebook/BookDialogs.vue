@@ -102,8 +102,7 @@ defineExpose({
     <GridDialog v-if="reading" v-bind="reading" :book="book" :as-one="asOne" @close="reading = null" />
     <ClassScope v-if="copying" :room="copying.classStore">
       <CopyAssignmentDialog
-        :assignment="copying.assignment"
-        :assignment-id="copying.id"
+        :works="[copying]"
         :to="book.classes.map((each) => each.snapshot!.section.id)"
         @close="copying = null"
         @done="emit('copied')"

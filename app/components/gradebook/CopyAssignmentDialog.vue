@@ -11,13 +11,18 @@ import { useDeed, recordsOf } from '~/composables/useDeed'
 import { shortDay, counted } from '~/composables/useWords'
 import { useNotices } from '~/stores/notices'
 
+/** One assignment that is put into other classes; without an id it is new here too. */
+interface Work {
+  id: string | null
+  assignment: Readonly<Assignment>
+}
+
 /**
- * Puts an assignment into several classes as one deed, each with its own due date. Without an id it is new here too. The
- * copies are linked, so that a later change can go to all.
+ * Puts assignments into several classes as one deed, each with its own due date. The copies are linked, so that a later
+ * change can go to all.
  */
 const props = defineProps<{
-  assignment: Readonly<Assignment>
-  assignmentId: string | null
+  works: readonly Work[]
   /** The classes that are looked at: where it goes, unless the teacher says otherwise. */
   to: string[]
 }>()
@@ -28,11 +33,16 @@ const { plans, problem, busy, load, perform } = useDeed()
 await load()
 
 const here = classStore.snapshot!.section.id
-const linkId = props.assignment.linkId ?? crypto.randomUUID()
+const [first] = props.works as [Work, ...Work[]]
+const isNew = first.id === null
+const single = props.works.length === 1
+const linkIds = new Map(props.works.map((each) => [each, each.assignment.linkId ?? crypto.randomUUID()]))
+/** The same ids again when it is tried again. */
 const ids = new Map<string, string>()
-const idIn = (classId: string) => {
-  if (!ids.has(classId)) ids.set(classId, crypto.randomUUID())
-  return ids.get(classId)!
+function idIn(classId: string, work: Work): string {
+  const key = `${classId} ${linkIds.get(work)}`
+  if (!ids.has(key)) ids.set(key, crypto.randomUUID())
+  return ids.get(key)!
 }
 
 type Rule = 'same' | 'later' | 'usual'
@@ -44,39 +54,51 @@ const rules: { value: Rule; words: string }[] = [
 const rule = ref<Rule>('same')
 const later = ref('1')
 const dates = ref<Record<string, string>>({})
-const toIds = ref<string[]>(props.assignmentId ? props.to.filter((each) => each !== here) : props.to)
+const toIds = ref<string[]>(isNew ? props.to : props.to.filter((each) => each !== here))
 
-const classes = computed(() =>
-  (plans.value?.classes ?? []).filter((each) => !each.past && (each.id !== here || !props.assignmentId)),
-)
-const linkedIn = (each: ClassPlan) =>
-  props.assignment.linkId !== null &&
-  Object.values(each.assignments).some((one) => one.linkId === props.assignment.linkId)
-const chosen = computed(() => classes.value.filter((each) => toIds.value.includes(each.id) && !linkedIn(each)))
+const classes = computed(() => (plans.value?.classes ?? []).filter((each) => !each.past && (each.id !== here || isNew)))
+const hasCopy = (each: ClassPlan, { assignment }: Work) =>
+  assignment.linkId !== null && Object.values(each.assignments).some((one) => one.linkId === assignment.linkId)
+/** What a class does not have yet. */
+const worksFor = (each: ClassPlan) => props.works.filter((work) => !hasCopy(each, work))
+const chosen = computed(() => classes.value.filter((each) => toIds.value.includes(each.id) && worksFor(each).length))
 
-function byRule(each: ClassPlan): string {
-  const { dueOn } = props.assignment
-  if (!dueOn || (each.id === here && !props.assignmentId)) return dueOn ?? ''
+function byRule(each: ClassPlan, { assignment: { dueOn } }: Work): string {
+  if (!dueOn || (each.id === here && isNew)) return dueOn ?? ''
   if (rule.value === 'later') return daysAfter(dueOn, Math.round(Number(later.value)) || 0)
   if (rule.value === 'usual') return onUsualDay(dueOn, daysOf(each))
   return dueOn
 }
 const daysOf = (each: ClassPlan) => usualDays(Object.values(each.assignments).flatMap((one) => one.dueOn ?? []))
-const dueIn = (each: ClassPlan) => dates.value[each.id] ?? byRule(each)
+/** Of a single assignment each date can be set by hand. */
+const dueIn = (each: ClassPlan, work: Work) => (single ? dates.value[each.id] : undefined) ?? byRule(each, work)
 watch([rule, later], () => (dates.value = {}))
 
-const categoryName = classStore.categories.find((each) => each.id === props.assignment.categoryId)?.name
-const categoryIn = (each: ClassPlan) => categoryIdCalled(each.categories, categoryName)
+const categoryName = ({ assignment }: Work) =>
+  classStore.categories.find((each) => each.id === assignment.categoryId)?.name
+const categoryIn = (each: ClassPlan, work: Work) => categoryIdCalled(each.categories, categoryName(work))
 const course = computed(() => plans.value?.classes.find((each) => each.id === here)?.course)
 
-/** What it will be in a class that is not as here. */
+/** What the copies will be in a class that is not as here. */
 function asides(each: ClassPlan): string[] {
-  const due = dueIn(each)
-  const period = due ? periodOf(each.periods, due) : null
+  const works = worksFor(each)
+  const periods = [
+    ...new Set(
+      works.map((work) => {
+        const due = dueIn(each, work)
+        return (due && periodOf(each.periods, due)?.title) || ''
+      }),
+    ),
+  ]
+  const lost = [...new Set(works.flatMap((work) => (categoryIn(each, work) ? [] : (categoryName(work) ?? []))))]
+  const gets = single ? 'it gets none' : 'their work gets none'
   return [
-    period ? `in ${period.title}` : 'in no grading period: it counts nowhere',
-    ...(categoryName && !categoryIn(each) ? [`no category ${categoryName} there: it gets none`] : []),
-    ...(props.assignment.standardIds.length && each.course !== course.value ? ['without the standards'] : []),
+    ...(single ? [] : [counted(works.length, 'assignment')]),
+    ...periods.map((title) => (title ? `in ${title}` : 'in no grading period: it counts nowhere')),
+    ...(lost.length ? [`no category ${lost.join(', ')} there: ${gets}`] : []),
+    ...(works.some(({ assignment }) => assignment.standardIds.length) && each.course !== course.value
+      ? ['without the standards']
+      : []),
   ]
 }
 
@@ -84,35 +106,33 @@ async function copy(): Promise<void> {
   const parts: Part[] = chosen.value.map((each) => ({
     home: each.id,
     records: recordsOf(each),
-    wanted: [
-      {
-        kind: 'assignment' as const,
-        id: idIn(each.id),
-        to: {
-          ...props.assignment,
-          categoryId: categoryIn(each),
-          dueOn: dueIn(each) || null,
-          standardIds: each.course === course.value ? props.assignment.standardIds : [],
-          linkId: chosen.value.length > 1 || props.assignmentId ? linkId : null,
-          hidden: false,
-          place: Object.keys(each.assignments).length,
-          removed: false,
-        },
+    wanted: worksFor(each).map((work, at) => ({
+      kind: 'assignment' as const,
+      id: idIn(each.id, work),
+      to: {
+        ...work.assignment,
+        categoryId: categoryIn(each, work),
+        dueOn: dueIn(each, work) || null,
+        standardIds: each.course === course.value ? work.assignment.standardIds : [],
+        linkId: chosen.value.length > 1 || !isNew ? linkIds.get(work)! : null,
+        hidden: false,
+        place: Object.keys(each.assignments).length + at,
+        removed: false,
       },
-    ],
+    })),
   }))
-  // The one that is copied is linked with its copies.
+  // What is copied is linked with its copies.
   const own = plans.value?.classes.find((each) => each.id === here)
-  if (props.assignmentId && own && props.assignment.linkId !== linkId)
+  const unlinked = props.works.filter((work) => work.id !== null && work.assignment.linkId !== linkIds.get(work))
+  if (own && unlinked.length)
     parts.push({
       home: here,
       records: recordsOf(own),
-      wanted: [{ kind: 'assignment', id: props.assignmentId, to: { linkId } }],
+      wanted: unlinked.map((work) => ({ kind: 'assignment', id: work.id!, to: { linkId: linkIds.get(work)! } })),
     })
   if (!(await perform('assignment', parts))) return
-  notices.say(
-    `${props.assignment.name} is in ${counted(chosen.value.length, 'class', 'classes')} now. Undo takes it back.`,
-  )
+  const what = single ? `${first.assignment.name} is` : `${counted(props.works.length, 'assignment')} are`
+  notices.say(`${what} in ${counted(chosen.value.length, 'class', 'classes')} now. Undo takes it back.`)
   emit('done')
   emit('close')
 }
@@ -122,11 +142,11 @@ async function copy(): Promise<void> {
   <Dialog
     visible
     modal
-    :header="assignmentId ? 'To other classes' : 'To several classes'"
+    :header="isNew ? 'To several classes' : 'To other classes'"
     :style="{ width: '40rem' }"
     @update:visible="emit('close')"
   >
-    <p>
+    <p v-for="{ id, assignment } in works" :key="id ?? 'new'">
       <b>{{ assignment.name }}</b><span class="soft"
         >, {{ assignment.points }} points, due {{ shortDay(assignment.dueOn) }} here</span
       >
@@ -144,21 +164,21 @@ async function copy(): Promise<void> {
         <tr v-for="each in classes" :key="each.id">
           <th scope="row">
             <label class="check"
-              ><Checkbox v-model="toIds" :value="each.id" :disabled="linkedIn(each)" />{{ each.title }}</label
+              ><Checkbox v-model="toIds" :value="each.id" :disabled="!worksFor(each).length" />{{ each.title }}</label
             >
           </th>
           <td>
             <input
-              v-if="toIds.includes(each.id) && !linkedIn(each)"
+              v-if="single && toIds.includes(each.id) && worksFor(each).length"
               type="date"
               class="field"
               :aria-label="`Due date in ${each.title}`"
-              :value="dueIn(each)"
+              :value="dueIn(each, first)"
               @change="dates[each.id] = ($event.target as HTMLInputElement).value"
             />
           </td>
           <td class="soft small">
-            <template v-if="linkedIn(each)">has a copy already</template>
+            <template v-if="!worksFor(each).length">{{ single ? 'has a copy already' : 'has copies of all' }}</template>
             <template v-else-if="toIds.includes(each.id)">{{ asides(each).join('; ') }}</template>
           </td>
         </tr>

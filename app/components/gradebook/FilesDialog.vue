@@ -11,10 +11,10 @@ const problem = ref('')
 const busy = ref(false)
 const picker = useTemplateRef('picker')
 
-const recordPath = computed(() => ({
-  path: `/class/${classStore.snapshot!.section.id}/record`,
+const pathOf = (page: string) => ({
+  path: `/class/${classStore.snapshot!.section.id}/${page}`,
   query: { period: classStore.periodId },
-}))
+})
 
 async function save(kind: FileKind): Promise<void> {
   const period = classStore.period!
@@ -49,9 +49,15 @@ async function choose(event: Event): Promise<void> {
       <Button label="Save as XLSX" @click="save('xlsx')" />
       <Button label="Save as CSV" severity="secondary" @click="save('csv')" />
     </div>
-    <h3>Print the record</h3>
-    <p class="soft">The same on pages for the file cabinet, with the whole names of the assignments.</p>
-    <NuxtLink class="button second" :to="recordPath">Look at the record</NuxtLink>
+    <h3>Print</h3>
+    <p class="soft">
+      The record for the file cabinet, a blank sheet with names for the clipboard, or a page for each student.
+    </p>
+    <div class="row-of">
+      <NuxtLink class="button second" :to="pathOf('record')">Look at the record</NuxtLink>
+      <NuxtLink class="button second" :to="pathOf('blank')">Blank sheet</NuxtLink>
+      <NuxtLink class="button second" :to="pathOf('pages')">Pages of students</NuxtLink>
+    </div>
     <h3>Read scores from a file</h3>
     <p class="soft">
       A sheet that was saved here and edited, or any CSV or XLSX file with a name in each row. What it would change is

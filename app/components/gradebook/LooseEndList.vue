@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { LooseEnd } from '#core/looseends'
 import { useClassStore } from '~/stores/class'
+import { pathOfEnd } from '~/composables/useEndPath'
 import { goTo } from '~/composables/useGoTo'
 
 const emit = defineEmits<{ done: [] }>()
@@ -9,13 +10,7 @@ const route = useRoute()
 
 function look(end: LooseEnd) {
   emit('done')
-  const base = `/class/${String(route.params.id)}`
-  if (end.mend.view === 'plan') return goTo({ path: `${base}/plan`, query: route.query })
-  if (end.mend.view === 'close')
-    return goTo({ path: `${base}/close`, query: { period: end.mend.periodId, student: end.mend.studentId } })
-  if (end.mend.studentId)
-    return goTo({ path: base, query: { student: end.mend.studentId, assignment: end.mend.assignmentId } })
-  return goTo({ path: base, query: { ...route.query, edit: end.mend.assignmentId } })
+  return goTo(pathOfEnd(String(route.params.id), end, route.query))
 }
 const mend = ({ kind, wanted }: NonNullable<LooseEnd['fixes']>[number]) => classStore.change(kind, wanted)
 </script>

@@ -154,6 +154,7 @@ const firstDate = computed(() =>
         @add="edit('new')"
         @fill="fill(sheet?.block() ?? [])"
         @files="dialogs?.files()"
+        @back="sheet?.focus()"
       />
     </ClassScope>
     <ClassSheet

@@ -3,7 +3,7 @@ import type { Method } from '#core/plan/plan'
 import { useLeavers } from '~/composables/useLeavers'
 import { usePopover } from '~/composables/usePopover'
 import { childrenOf } from '#core/calendar/periods'
-import { orders, shows, type SheetView } from '~/sheet/view'
+import { queryOf, type SheetView } from '~/sheet/view'
 import { useClassStore } from '~/stores/class'
 import { useToday } from '~/stores/today'
 import { useSheetView } from '~/composables/useSheetView'
@@ -11,13 +11,17 @@ import { counted } from '~/composables/useWords'
 
 /** Everything that says what of the sheet is shown and how, and what can be begun from it. */
 defineProps<{ away: number; filled: boolean; several: boolean }>()
-const emit = defineEmits<{ add: []; fill: []; files: [] }>()
+const emit = defineEmits<{ add: []; fill: []; files: []; back: [] }>()
 
 const classStore = useClassStore()
 const today = useToday()
 const { view, habits, show } = useSheetView()
 const route = useRoute()
-const periodQuery = computed(() => (route.query.period ? { period: String(route.query.period) } : {}))
+/** The list opens with the same filters. */
+const listQuery = computed(() => ({
+  ...(route.query.period ? { period: String(route.query.period) } : {}),
+  ...queryOf({ ...view.value, sort: 'name', show: view.value.show === 'low' ? 'all' : view.value.show }),
+}))
 const box = useTemplateRef('box')
 const { open, escape } = usePopover(box)
 
@@ -26,11 +30,8 @@ const chip = <K extends keyof SheetView>(key: K) =>
     get: () => String(view.value[key] ?? ''),
     set: (value) => void show({ [key]: value || null } as Partial<SheetView>),
   })
-const category = chip('category')
 const standard = chip('standard')
 const span = chip('span')
-const order = chip('order')
-const shown = chip('show')
 const sort = chip('sort')
 
 const methodWords: Record<Method, string> = {
@@ -39,12 +40,6 @@ const methodWords: Record<Method, string> = {
   assignments: 'By assignment',
   none: 'No grade is computed',
 }
-const orderWords = { due: 'By due date', newest: 'Newest first', category: 'By category', hand: 'In my own order' }
-const showWords = { all: 'All students', missing: 'Missing', unscored: 'To score', low: 'Under the line' }
-const categories = computed(() => [
-  { value: '', words: 'All categories' },
-  ...classStore.categories.map((each) => ({ value: each.id, words: each.name })),
-])
 const standards = computed(() => [
   { value: '', words: 'All standards' },
   ...classStore.snapshot!.standards.map((each) => ({ value: each.id, words: each.code })),
@@ -82,29 +77,17 @@ const enterOptions = [
 </script>
 
 <template>
-  <div class="tools">
+  <div class="tools" @keydown.esc="emit('back')">
     <Button label="Add assignment" @click="emit('add')" />
     <Button v-if="filled" label="Fill" severity="secondary" title="Fill (F)" @click="emit('fill')" />
     <NuxtLink
       v-if="!several"
       class="button second"
-      :to="{ path: `/class/${classStore.snapshot!.section.id}/assignments`, query: periodQuery }"
+      :to="{ path: `/class/${classStore.snapshot!.section.id}/assignments`, query: listQuery }"
       >List</NuxtLink
     >
     <Button v-if="!several" label="Files" severity="secondary" @click="emit('files')" />
-    <ChipSelect v-model="category" label="Category" beginning="" :options="categories" />
-    <ChipSelect
-      v-model="order"
-      label="Order of the columns"
-      beginning="due"
-      :options="orders.map((value) => ({ value, words: orderWords[value] }))"
-    />
-    <ChipSelect
-      v-model="shown"
-      label="Students shown"
-      beginning="all"
-      :options="shows.map((value) => ({ value, words: showWords[value] }))"
-    />
+    <WorkFilters in-sheet />
     <div ref="box" class="more" @keydown.esc="escape">
       <button
         type="button"

@@ -6,7 +6,11 @@ import { usePerson } from '~/stores/person'
 import { shortDay } from '~/composables/useWords'
 
 /** Exactly what a family sees of a student; beside it, for the teacher alone, what it does not see and why. */
-const props = defineProps<{ student: Student }>()
+const props = defineProps<{
+  student: Student
+  /** What the family sees alone, as for a handout. */
+  alone?: boolean
+}>()
 const classStore = useClassStore()
 const { today } = storeToRefs(usePerson())
 
@@ -16,7 +20,7 @@ const view = computed(() => {
 </script>
 
 <template>
-  <div class="family">
+  <div class="family" :class="{ alone }">
     <section class="card" aria-label="What the family sees">
       <h3>{{ fullName(student) }}</h3>
       <p class="soft">{{ classStore.snapshot!.section.title }}, {{ classStore.period?.title }}</p>
@@ -54,7 +58,7 @@ const view = computed(() => {
       </table>
       <p v-else class="soft">No assignment is shown yet.</p>
     </section>
-    <section class="why" aria-label="What the family does not see">
+    <section v-if="!alone" class="why" aria-label="What the family does not see">
       <h3>Not shown to the family</h3>
       <ul v-if="view.hidden.length">
         <li v-for="each in view.hidden" :key="each.what">
@@ -75,6 +79,9 @@ const view = computed(() => {
   grid-template-columns: minmax(0, 1fr) 250px;
   gap: 22px;
   align-items: start;
+}
+.family.alone {
+  grid-template-columns: minmax(0, 1fr);
 }
 .card {
   border: 1px solid var(--line);

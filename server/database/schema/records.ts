@@ -181,6 +181,22 @@ export const evidence = pgTable(
   ],
 )
 
+export const levelOverrides = pgTable(
+  'level_overrides',
+  {
+    ...kept(),
+    ...joined('student', 'standard', 'period'),
+    level: decimal('level'),
+    reason: text('reason').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.sectionId, t.id] }),
+    ofStudent('level_overrides', t),
+    ofPeriod('level_overrides', t),
+    foreignKey({ name: 'level_overrides_standard', columns: [t.standardId], foreignColumns: [standards.id] }),
+  ],
+)
+
 export const overrides = pgTable(
   'overrides',
   {

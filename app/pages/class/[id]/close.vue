@@ -10,7 +10,8 @@ import { usePrinting } from '~/composables/usePrinting'
 
 const route = useRoute()
 const classStore = useClassStore()
-const { lines, unscored, written, overridden, toLookAt, declared, departed, begun } = useClosing()
+const { lines, isGraded, withoutLevel, unscored, written, overridden, toLookAt, declared, departed, begun } =
+  useClosing()
 
 const chosenId = ref(String(route.query.student ?? lines.value[0]?.student.id ?? ''))
 const chosen = computed(() => lines.value.find((line) => line.student.id === chosenId.value) ?? lines.value[0] ?? null)
@@ -97,11 +98,17 @@ const steps = computed(() => [
     words: scoredWords.value,
     state: unscored.value.now || unscored.value.notYetDue ? 'at' : 'ok',
   },
-  {
-    title: 'Grades looked over',
-    words: overridden.value ? `${overridden.value} overridden` : 'none overridden',
-    state: 'ok',
-  },
+  isGraded.value
+    ? {
+        title: 'Grades looked over',
+        words: overridden.value ? `${overridden.value} overridden` : 'none overridden',
+        state: 'ok',
+      }
+    : {
+        title: 'Levels looked over',
+        words: withoutLevel.value ? `${withoutLevel.value} without enough evidence` : 'all have a level',
+        state: withoutLevel.value ? 'at' : 'ok',
+      },
   {
     title: 'Remarks written',
     words: `${written.value} of ${lines.value.length}${toLookAt.value ? `, ${toLookAt.value} to look at` : ''}`,
@@ -159,7 +166,9 @@ const cardsPath = (student?: string) =>
         <thead>
           <tr>
             <th scope="col" class="who">Student</th>
-            <th scope="col" class="number grade">{{ classStore.period.title }}</th>
+            <th scope="col" class="number grade">
+              {{ isGraded ? classStore.period.title : `Levels, ${classStore.period.title}` }}
+            </th>
             <th scope="col">Remark</th>
           </tr>
         </thead>
@@ -169,6 +178,7 @@ const cardsPath = (student?: string) =>
             :key="jointId(classStore.period.id, line.student.id)"
             :ref="(row) => void keepRow(line.student.id, row)"
             :line="line"
+            :is-graded="isGraded"
             :chosen="line.student.id === chosen?.student.id"
             @search="margin?.search()"
             @choose="chosenId = line.student.id"
@@ -210,8 +220,8 @@ const cardsPath = (student?: string) =>
     >
       <template v-if="asking === 'declare'">
         <p>
-          The grades and remarks of {{ counted(lines.length, 'student') }} are kept as they are now, and go to the
-          district with the next exchange.
+          The {{ isGraded ? 'grades' : 'levels' }} and remarks of {{ counted(lines.length, 'student') }} are kept as
+          they are now, and go to the district with the next exchange.
         </p>
         <p v-if="left.length" class="warn still">Still left: {{ left.join(', ') }}.</p>
       </template>
@@ -228,6 +238,7 @@ const cardsPath = (student?: string) =>
         :key="jointId(classStore.period.id, chosen.student.id)"
         ref="margin"
         :line="chosen"
+        :is-graded="isGraded"
         :printing="printing"
         @insert="insert"
         @back="toRemark"

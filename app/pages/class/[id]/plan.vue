@@ -6,7 +6,7 @@ import { useClassStore } from '~/stores/class'
 const classStore = useClassStore()
 const sectionId = computed(() => classStore.snapshot!.section.id)
 const plan = computed(() => classStore.plan!)
-const asking = ref<'copy' | 'add' | null>(null)
+const asking = ref<'copy' | 'add' | 'periods' | null>(null)
 
 const setPlan = (to: Partial<Plan>) => classStore.change('plan', [{ kind: 'plan', id: sectionId.value, to }])
 
@@ -114,6 +114,7 @@ const defaultCategories = computed(() => [
               Take those of {{ each.title }}
             </button>
           </template>
+          <button type="button" class="chip" @click="asking = 'periods'">Several periods at once</button>
         </p>
       </section>
 
@@ -158,6 +159,7 @@ const defaultCategories = computed(() => [
       <CopyPlanDialog v-if="asking === 'copy'" @close="asking = null" />
       <AddCategoryDialog v-else-if="asking === 'add'" @close="asking = null" />
     </Suspense>
+    <SamePeriodsDialog v-if="asking === 'periods'" @close="asking = null" />
     <MarginPanel><ClassNow /></MarginPanel>
   </div>
 </template>

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { jointId, partsOf } from '#core/kind'
-import { calculatedLevel, saidOfOrigin } from '#core/proficiency/level'
+import { saidOfOrigin } from '#core/proficiency/level'
 import { levelOf } from '#core/scales/proficiency'
 import { fullName } from '#core/section'
-import type { Selected } from '~/sheet/types'
+import type { Selected, Wish } from '~/sheet/types'
 import { useClassStore } from '~/stores/class'
+import { useFrame } from '~/stores/frame'
 import { useProficiencySheet } from '~/composables/useProficiencySheet'
 import { counted, shortDay, capital } from '~/composables/useWords'
 import { goTo } from '~/composables/useGoTo'
@@ -16,14 +17,35 @@ const active = ref<Selected | null>(null)
 
 const edit = (assignmentId: string) =>
   goTo({ path: `/class/${String(route.params.id)}`, query: { ...route.query, edit: assignmentId } })
-const { scale, rows, columns, results, cells, result, evidence, actions, set, dyeOf, method } =
-  useProficiencySheet(edit)
+const frame = useFrame()
+const form = useTemplateRef('form')
+function begin(_studentId: string, _standardId: string, wish: Wish): string {
+  if (!frame.isMarginAway) return form.value?.begin(wish) ?? ''
+  frame.showMargin()
+  void nextTick(() => form.value?.begin(wish))
+  return ''
+}
+const {
+  scale,
+  rows,
+  columns,
+  results,
+  cells,
+  result,
+  level: levelAt,
+  actions,
+  set,
+  dyeOf,
+  method,
+} = useProficiencySheet(edit, begin)
 
 watch(
   [rows, columns],
   () => {
     const there = [...columns.value, ...results.value].some((each) => each.id === active.value?.columnId)
-    if (!there)
+    const asked = { rowId: String(route.query.student ?? ''), columnId: String(route.query.standard ?? '') }
+    if (!there && asked.columnId && results.value.some((each) => each.id === asked.columnId)) active.value = asked
+    else if (!there)
       active.value =
         rows.value[0] && columns.value[0] ? { rowId: rows.value[0].id, columnId: columns.value[0].id } : null
   },
@@ -41,15 +63,13 @@ const chosen = computed(() => {
   const standard = classStore.about(active.value.rowId).standards.find((each) => each.id === standardId)
   if (!student || !standard) return null
   const id = jointId(student.id, active.value.columnId)
-  const found = evidence(student.id, standardId)
   return {
     id,
     student,
     standard,
     assignment: assignmentId === null ? null : classStore.get('assignment', assignmentId),
     level: classStore.get('evidence', id).level,
-    evidence: found,
-    calculated: calculatedLevel(classStore.snapshot!, found),
+    found: levelAt(student.id, standardId)!,
   }
 })
 /** A column by its head: a standard on an assignment. */
@@ -125,19 +145,30 @@ const shortOf = (level: string) => levelOf(scale.value, level)?.short ?? level
           </button>
         </div>
         <h3 class="label">Show work: {{ chosen.standard.code }}</h3>
-        <ol v-if="chosen.evidence.length" class="evidence">
-          <li v-for="each in chosen.evidence" :key="each.assignment.id">
+        <ol v-if="chosen.found.evidence.length" class="evidence">
+          <li v-for="each in chosen.found.evidence" :key="each.assignment.id">
             <span class="soft">{{ shortDay(each.assignment.dueOn) }}</span><span
               >{{ each.assignment.name }}<small class="soft">{{ saidOfOrigin[each.origin] }}</small></span
             ><b>{{ shortOf(each.level) }}</b>
           </li>
         </ol>
         <p class="total">
-          <template v-if="chosen.calculated"
-            >{{ methodWords }}: {{ chosen.calculated.value }},
-            <b>{{ chosen.calculated.level.short }}, {{ chosen.calculated.level.label }}</b></template
+          <template v-if="chosen.found.calculated"
+            >{{ methodWords }}: {{ chosen.found.calculated.value }},
+            <b>{{ chosen.found.calculated.level.short }}, {{ chosen.found.calculated.level.label }}</b></template
           ><template v-else>Not enough evidence</template>
         </p>
+        <LevelOverrideForm
+          v-if="!chosen.assignment || chosen.found.override"
+          :key="chosen.id"
+          ref="form"
+          class="own"
+          :student-id="chosen.student.id"
+          :standard-id="chosen.standard.id"
+          :period-id="classStore.periodId!"
+          :found="chosen.found"
+          @back="sheet?.focus()"
+        />
       </div>
       <div v-else-if="column">
         <h2>{{ column.standard.code }}</h2>
@@ -214,6 +245,9 @@ i {
   display: block;
   font-size: 11.5px;
   line-height: 1.3;
+}
+.own {
+  margin-top: 12px;
 }
 .evidence {
   list-style: none;

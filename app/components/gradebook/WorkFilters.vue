@@ -1,0 +1,64 @@
+<script setup lang="ts">
+import { orders, shows, type SheetView } from '~/sheet/view'
+import { useClassStore } from '~/stores/class'
+import { useSheetView } from '~/composables/useSheetView'
+
+/** Which work is shown, and in which order: in the sheet, where students are passed over too, and in the list. */
+const props = defineProps<{ inSheet?: boolean }>()
+const classStore = useClassStore()
+const { view, show } = useSheetView()
+
+const chip = <K extends keyof SheetView>(key: K) =>
+  computed({
+    get: () => String(view.value[key] ?? ''),
+    set: (value) => void show({ [key]: value || null } as Partial<SheetView>),
+  })
+const category = chip('category')
+const standard = chip('standard')
+const order = chip('order')
+const shown = chip('show')
+
+const orderWords = { due: 'By due date', newest: 'Newest first', category: 'By category', hand: 'In my own order' }
+const showWords = computed(() =>
+  props.inSheet
+    ? { all: 'All students', missing: 'Missing', unscored: 'To score', low: 'Under the line' }
+    : { all: 'All work', missing: 'With missing work', unscored: 'To score', low: '' },
+)
+const options = {
+  orders: orders.map((value) => ({ value: value as string, words: orderWords[value] })),
+}
+const showOptions = computed(() =>
+  shows.flatMap((value) => (showWords.value[value] ? { value: value as string, words: showWords.value[value] } : [])),
+)
+const categories = computed(() => [
+  { value: '', words: 'All categories' },
+  ...classStore.categories.map((each) => ({ value: each.id, words: each.name })),
+])
+const standards = computed(() => [
+  { value: '', words: 'All standards' },
+  ...classStore.snapshot!.standards.map((each) => ({ value: each.id, words: each.code })),
+])
+</script>
+
+<template>
+  <ChipSelect v-model="category" label="Category" beginning="" :options="categories" />
+  <ChipSelect
+    v-if="!inSheet && standards.length > 1"
+    v-model="standard"
+    label="Standard"
+    beginning=""
+    :options="standards"
+  />
+  <ChipSelect
+    v-model="order"
+    :label="inSheet ? 'Order of the columns' : 'Order'"
+    beginning="due"
+    :options="options.orders"
+  />
+  <ChipSelect
+    v-model="shown"
+    :label="inSheet ? 'Students shown' : 'Work shown'"
+    beginning="all"
+    :options="showOptions"
+  />
+</template>

@@ -1,0 +1,91 @@
+<script setup lang="ts">
+import { jointId } from '#core/kind'
+import { readLevel, type PeriodLevel } from '#core/proficiency/level'
+import type { LevelOverride } from '#core/proficiency/level-override'
+import type { Wish } from '~/sheet/types'
+import { useClassStore } from '~/stores/class'
+import { useDraft } from '~/composables/useDraft'
+import { useHistory } from '~/composables/useHistory'
+import { shortInstant } from '~/composables/useWords'
+
+/** The teacher's own level of a student for a standard in a period, beside the calculated one, with its reason. */
+const props = defineProps<{ studentId: string; standardId: string; periodId: string; found: PeriodLevel }>()
+const emit = defineEmits<{ back: [] }>()
+const classStore = useClassStore()
+const scale = classStore.snapshot!.proficiencyScale
+const id = computed(() => jointId(props.studentId, props.standardId, props.periodId))
+
+const set = (to: Partial<LevelOverride>, marks: { sitting?: string } = {}) =>
+  classStore.change('level', [{ kind: 'levelOverride', id: id.value, to }], marks)
+const clear = () => set({ level: null, reason: '' })
+const give = (level: string) => (props.found.override?.value === level ? clear() : set({ level }))
+
+const { draft: reason, keep } = useDraft(
+  () => props.found.reason,
+  (text, sitting) => set({ reason: text }, { sitting }),
+)
+const { entries } = useHistory(
+  () => ({ kind: 'levelOverride', record: id.value }),
+  () => classStore.get('levelOverride', id.value),
+)
+const last = computed(() => (props.found.override ? entries.value[0] : undefined))
+const field = useTemplateRef('field')
+
+/** Starts what a calculated level is for; gives words where there is nothing to start. */
+function begin(wish: Wish): string {
+  if (wish === 'clear')
+    return props.found.override
+      ? (clear(), 'Your own level is taken away; the calculated one stands.')
+      : 'This level is calculated: there is nothing to clear. Type a level to give your own.'
+  if (wish === 'paste' || wish === 'fill') return 'These levels are calculated. Give your own one by one, by typing.'
+  if (!wish.type) return 'Type a level to give your own.'
+  const read = readLevel(scale, wish.type)
+  if ('refused' in read) return read.refused
+  set({ level: read.level })
+  // The reason is asked for at once; Enter gives the hands back.
+  void nextTick(() => field.value?.focus())
+  return ''
+}
+defineExpose({ begin })
+</script>
+
+<template>
+  <fieldset>
+    <legend class="label">{{ found.override ? 'Your level, in place of the calculated one' : 'Give your own' }}</legend>
+    <div class="row-of">
+      <button
+        v-for="level in scale.levels"
+        :key="level.value"
+        type="button"
+        class="toggle"
+        :aria-pressed="found.override?.value === level.value"
+        :title="level.label"
+        @click="give(level.value)"
+      >
+        {{ level.short }}<span class="visually-hidden">, {{ level.label }}</span>
+      </button>
+      <button v-if="found.override" type="button" class="toggle" @click="clear">clear</button>
+    </div>
+    <template v-if="found.override">
+      <label class="label" for="level-reason">Why, for the record</label>
+      <input
+        id="level-reason"
+        ref="field"
+        v-model="reason"
+        class="field"
+        maxlength="500"
+        autocomplete="off"
+        @blur="keep"
+        @keydown.enter.prevent="(keep(), emit('back'))"
+        @keydown.esc="emit('back')"
+      />
+      <p v-if="last" class="small soft">{{ last.by }}, {{ shortInstant(last.at) }}</p>
+    </template>
+  </fieldset>
+</template>
+
+<style scoped>
+.field {
+  width: 100%;
+}
+</style>

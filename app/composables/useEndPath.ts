@@ -1,0 +1,26 @@
+import type { LooseEnd } from '#core/looseends'
+
+/**
+ * Where a loose end is looked at and mended by hand.
+ *
+ * @param query what of the present address goes along, where it stays in its period
+ * @example pathOfEnd('section-1', end) // { path: '/class/section-1', query: { student: 's1', assignment: 'a1' } }
+ */
+export function pathOfEnd(sectionId: string, { mend }: Pick<LooseEnd, 'mend'>, query: object = {}) {
+  const base = `/class/${sectionId}`
+  switch (mend.view) {
+    case 'plan':
+      return { path: `${base}/plan`, query: { ...query } }
+    case 'close':
+      return { path: `${base}/close`, query: { period: mend.periodId, student: mend.studentId } }
+    case 'proficiency':
+      return {
+        path: `${base}/proficiency`,
+        query: { period: mend.periodId, student: mend.studentId, standard: mend.standardId },
+      }
+    case 'gradebook':
+      return mend.studentId
+        ? { path: base, query: { student: mend.studentId, assignment: mend.assignmentId } }
+        : { path: base, query: { ...query, edit: mend.assignmentId } }
+  }
+}

@@ -1,0 +1,35 @@
+import { partsOf } from '../kind'
+import { levelIn, windowOfLevels } from '../proficiency/level'
+import type { ProficiencyScale } from '../scales/proficiency'
+import { fullName } from '../section'
+import type { Find } from './looseend'
+
+/** Steps between a level of the teacher's and its calculation, from which on somebody will ask why. */
+const FAR = 2
+
+/** A level of the teacher's that is two or more away from its calculation, and has no reason. */
+export const levelOverride: Find = (snapshot) =>
+  Object.entries(snapshot.records.levelOverride).flatMap(([id, each]) => {
+    if (each.level === null || each.reason.trim()) return []
+    const [studentId, standardId, periodId] = partsOf(id) as [string, string, string]
+    const student = snapshot.students.find((one) => one.id === studentId)
+    const period = snapshot.periods.find((one) => one.id === periodId)
+    const standard = snapshot.standards.find((one) => one.id === standardId)
+    if (!student || !period || !standard) return []
+    const { calculated, override } = levelIn(snapshot, student, standardId, period, windowOfLevels(snapshot, period))
+    const scale = snapshot.proficiencyScale
+    if (!calculated || !override || apart(scale, calculated.level.value, override.value) < FAR) return []
+    return [
+      {
+        code: 'level-override' as const,
+        text: `You gave ${fullName(student)} ${override.short} for ${standard.code} in ${period.title}, where the evidence says ${calculated.level.short}. Say why, for the record.`,
+        mend: { view: 'proficiency' as const, studentId, standardId, periodId },
+      },
+    ]
+  })
+
+/** How many places two levels are apart. */
+function apart({ levels }: ProficiencyScale, a: string, b: string): number {
+  const place = (value: string) => levels.findIndex((level) => level.value === value)
+  return Math.abs(place(a) - place(b))
+}
