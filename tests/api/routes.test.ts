@@ -249,9 +249,10 @@ describe('a deed on several homes', () => {
 })
 
 describe('a policy that is thought of', () => {
-  const look = async (to: object) =>
-    policyOutlook.parse(await registrar.post('/api/district-outlook', { policy: { ...blanks.policy, ...to } }))
   it('says which grades would be others, and changes nothing', async () => {
+    const office = await Caller.signedIn(product, accounts.registrar)
+    const look = async (to: object) =>
+      policyOutlook.parse(await office.post('/api/district-outlook', { policy: { ...blanks.policy, ...to } }))
     const whole = await look({ rounding: { places: 0, rounding: 'down', labelFrom: 'displayed' } })
     expect([whole.looked, whole.classes.length > 0]).toEqual([whole.all, true])
     const [first] = whole.classes
@@ -260,8 +261,8 @@ describe('a policy that is thought of', () => {
     expect(await look({})).toMatchObject({ classes: [], offScale: 0 })
     // What every class grades by is not in an empty list.
     expect((await look({ scaleIds: [] })).offScale).toBeGreaterThan(0)
-    expect(await registrar.get('/api/district')).toMatchObject({ policy: { rounding: null } })
-    const odd = await registrar.call('POST', '/api/district-outlook', { policy: { lowLine: 'low' } })
+    expect(await office.get('/api/district')).toMatchObject({ policy: { rounding: null } })
+    const odd = await office.call('POST', '/api/district-outlook', { policy: { lowLine: 'low' } })
     expect(odd.status).toBe(422)
   })
 })
