@@ -7,7 +7,10 @@ const resolve = { alias: { '#core': folder('./core'), '#shared': folder('./share
 export default defineConfig({
   test: {
     projects: [
-      { resolve, test: { name: 'core', include: ['tests/core/**/*.test.ts', 'tests/app/**/*.test.ts'] } },
+      {
+        resolve, // Properties draw many cases, and a machine has slow phases.
+        test: { name: 'core', include: ['tests/core/**/*.test.ts', 'tests/app/**/*.test.ts'], testTimeout: 60_000 },
+      },
       // On the built-in database, or on the PostgreSQL server of TEST_DATABASE_URL.
       {
         resolve,

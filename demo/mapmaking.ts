@@ -31,7 +31,7 @@ export function mapmakingActs(snapshot: ClassSnapshot): Act[] {
   }
   builder.flush('load', '2026-09-01')
   builder.scoreInLevels()
-  builder.levelAt(2, 'MK.2', 'Quarter 2', { level: '3', reason: 'Read heights off the harbour chart for the class.' })
+  builder.levelAt(2, 'MK.2', 'Quarter 2', { level: '4', reason: 'Read heights off the harbour chart for the class.' })
   builder.levelAt(5, 'MK.1', 'Quarter 2', { level: '2', reason: 'Copied the scale; could not choose one alone yet.' })
   builder.flush('level', '2026-11-24')
   builder.remarks('Quarter 2', 6)

@@ -11,7 +11,7 @@ main{display:grid;grid-template-columns:repeat(auto-fit,minmax(min(560px,100%),1
 section{background:var(--card);border:1px solid var(--line);border-top:4px solid var(--moss);border-radius:6px;padding:14px 16px;min-width:0}
 details{border:1px solid var(--line);border-radius:6px;padding:7px 10px;margin-bottom:12px}
 summary{cursor:pointer}summary strong{color:var(--rust)}
-form{display:grid;grid-template-columns:1fr 1fr 1fr;gap:10px;margin-top:10px}
+form{display:grid;grid-template-columns:1fr 1fr 1fr;gap:10px;margin-top:10px;align-items:end}
 form p{grid-column:1/-1;margin:0}
 form label{display:grid;gap:3px;color:var(--soft);font-size:12.5px}
 input,select,button{font:inherit;color:var(--ink);background:var(--card);border:1px solid var(--line);border-radius:5px;padding:4px 8px}

@@ -47,7 +47,8 @@ export function useSelection(book: Book, focus: () => void): Ref<Selected | null
     () => {
       const asked = started()
       if (asked && route.query.assignment) active.value = asked
-      void nextTick(focus)
+      // A form that opens with the same step of the address has the keyboard.
+      if (!route.query.edit) void nextTick(focus)
     },
   )
   watch(active, (now) => {

@@ -100,6 +100,36 @@ test('a sheet has the keyboard again after a dialog that a key opened', async ({
   }
 })
 
+test('a form that was opened from the sheet has the keyboard: its name is typed into no cell', async ({
+  desk,
+  page,
+}) => {
+  await desk.openClass('Earth Systems 7A')
+  const cell = desk.cell('Bekele, Dawit', 'Delta')
+  await cell.click()
+  await page.keyboard.press('ArrowDown')
+  const cells = await page.locator('.sheet .cell').allTextContents()
+  const name = desk.margin.getByLabel('Name', { exact: true })
+  for (const opened of ['by its button', 'by the name of a column']) {
+    if (opened === 'by its button') await page.getByRole('button', { name: 'Add assignment' }).click()
+    else {
+      await page.getByRole('columnheader', { name: /^Delta model/ }).click()
+      await desk.margin.getByRole('button', { name: 'Edit', exact: true }).click()
+    }
+    await expect(name).toBeFocused()
+    // It stays there: nothing takes it back to the sheet.
+    await page.waitForTimeout(500)
+    await expect(name).toBeFocused()
+    await page.keyboard.press('ControlOrMeta+a')
+    await page.keyboard.type('Rock cycle poster')
+    await expect(name).toHaveValue('Rock cycle poster')
+    expect(await page.locator('.sheet .cell').allTextContents()).toEqual(cells)
+    await page.keyboard.press('Escape')
+    await expect(name).toHaveCount(0)
+    await expect.poll(() => page.evaluate(() => !!document.activeElement?.closest('[role=grid]'))).toBe(true)
+  }
+})
+
 test('what goes from under the hands leaves them on what took its place', async ({ desk, page }) => {
   test.setTimeout(120_000)
   const margin = desk.margin

@@ -7,7 +7,7 @@ import { planOf, rulesOf } from '#core/plan/rules'
 import type { Period } from '#core/calendar/periods'
 import type { ClassSnapshot } from '#core/section'
 import { useClassStore } from '~/stores/class'
-import { counted } from '~/composables/useWords'
+import { capital, counted } from '~/composables/useWords'
 
 /** Gives several periods the method and weights of the one looked at, with what that moves said first. */
 const emit = defineEmits<{ close: [] }>()
@@ -66,7 +66,8 @@ function give(): void {
     @update:visible="emit('close')"
   >
     <p>
-      <b>{{ like }}</b>. The scale {{ classStore.plan!.scale.name }} is the class's, so every period has it already.
+      <b>{{ capital(like) }}</b>. The scale {{ classStore.plan!.scale.name }} is the class's, so every period has it
+      already.
     </p>
     <table class="ruled" aria-label="Periods">
       <thead>
