@@ -203,7 +203,10 @@ describe('news of a class', () => {
     desk.add(listener(teacherId, sectionId, await lastSeq(handle.db, sectionId)))
     // The first look of each is over.
     await expect.poll(() => asked, { timeout: 20_000 }).toBeGreaterThanOrEqual(1001)
-    await new Promise((done) => setTimeout(done, 200))
+    for (let before = -1; asked !== before;) {
+      before = asked
+      await new Promise((done) => setTimeout(done, 500))
+    }
     asked = 0
     for (let at = 0; at < 20; at++) await take(made('type', day('2026-11-23'), [score(rosalind, null, null)]))
     await expect.poll(() => heard.length, { timeout: 10_000 }).toBe(20)

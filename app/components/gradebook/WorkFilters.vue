@@ -24,9 +24,7 @@ const showWords = computed(() =>
     ? { all: 'All students', missing: 'Missing', unscored: 'To score', low: 'Under the line' }
     : { all: 'All work', missing: 'With missing work', unscored: 'To score', low: '' },
 )
-const options = {
-  orders: orders.map((value) => ({ value: value as string, words: orderWords[value] })),
-}
+const orderOptions = orders.map((value) => ({ value: value as string, words: orderWords[value] }))
 const showOptions = computed(() =>
   shows.flatMap((value) => (showWords.value[value] ? { value: value as string, words: showWords.value[value] } : [])),
 )
@@ -53,7 +51,7 @@ const standards = computed(() => [
     v-model="order"
     :label="inSheet ? 'Order of the columns' : 'Order'"
     beginning="due"
-    :options="options.orders"
+    :options="orderOptions"
   />
   <ChipSelect
     v-model="shown"

@@ -85,7 +85,8 @@ defineExpose({ begin })
 </template>
 
 <style scoped>
-.field {
+input.field {
   width: 100%;
+  max-width: none;
 }
 </style>

@@ -237,4 +237,10 @@ sup {
 h3 {
   margin: 18px 0 6px;
 }
+/* On paper nobody follows a link. */
+@media print {
+  dd .small {
+    display: none;
+  }
+}
 </style>

@@ -41,7 +41,12 @@ export async function readClass(sectionId: string): Promise<ReadClass> {
 }
 
 /** When the class stands: writing it down takes as long as to show it. */
-const whenIdle = () => new Promise<unknown>((done) => requestIdleCallback(done, { timeout: 3000 }))
+const whenIdle = () =>
+  new Promise<unknown>((done) => {
+    // Not every browser says when it has nothing to do.
+    if ('requestIdleCallback' in window) window.requestIdleCallback(done, { timeout: 3000 })
+    else setTimeout(done, 500)
+  })
 
 /** Lays what the server has taken of this machine's since it read a class on top of it. */
 async function applyAnswered(actor: string, sectionId: string, { seq, records }: OpenClass): Promise<void> {
