@@ -426,6 +426,22 @@ test('signing out asks about what is not sent, and leaves nothing of the student
   expect((await held(product)).scores[0]).toBe('14')
 })
 
+test('a sign-out that did not reach the server is one all the same: the next page asks for nothing of the students', async ({
+  mine,
+  page,
+}) => {
+  const address = page.url()
+  await mine.saved()
+  // What a sign-out without the network leaves behind: the session still is good.
+  await page.evaluate(() => localStorage.setItem('yukata-leaving', 'yes'))
+  const asked: string[] = []
+  page.on('request', (request) => asked.push(new URL(request.url()).pathname))
+  await page.goto(address)
+  await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible()
+  expect(asked.filter((path) => path.startsWith('/api/classes/'))).toEqual([])
+  await expect(page.getByText('Achterberg')).toHaveCount(0)
+})
+
 async function withClock(context: BrowserContext, offsetMs: number): Promise<void> {
   await context.addInitScript((offset) => {
     const Real = Date
