@@ -74,6 +74,11 @@ test('a class without grades is closed by its levels, and its card speaks of the
   await expect(table.getByText('no grade', { exact: true })).toHaveCount(0)
   await expect(table.getByText(/: not enough evidence|: [A-Z]/).first()).toBeAttached()
   await expect(page.getByText('a remark and no grade')).toHaveCount(0)
+  // A grade of the teacher's own is possible all the same.
+  await expect(desk.margin.getByLabel('Percent', { exact: true })).toBeVisible()
+  await page.getByRole('button', { name: 'Declare Quarter 2' }).click()
+  await expect(page.getByRole('dialog')).toContainText('Levels go on being calculated')
+  await page.keyboard.press('Escape')
   const asked = page.context().waitForEvent('request', (request) => request.url().includes('report-cards'))
   await page.getByRole('button', { name: 'Report cards of the class (PDF)' }).click()
   const answer = await page.request.get((await asked).url())

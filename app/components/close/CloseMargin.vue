@@ -31,11 +31,7 @@ const left = computed(() => cardBox.characters - props.line.remark.length)
         <dd>{{ each.level?.label ?? 'not enough evidence' }}</dd>
       </template>
     </dl>
-    <OverrideForm
-      v-if="isGraded || line.grade?.override"
-      :student-id="line.student.id"
-      :period-id="classStore.period!.id"
-    />
+    <OverrideForm :student-id="line.student.id" :period-id="classStore.period!.id" />
     <BankList ref="bank" :student="line.student" @insert="emit('insert', $event)" @back="emit('back')" />
     <p class="small soft room">
       {{

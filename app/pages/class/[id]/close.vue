@@ -220,8 +220,9 @@ const cardsPath = (student?: string) =>
     >
       <template v-if="asking === 'declare'">
         <p>
-          The {{ isGraded ? 'grades' : 'levels' }} and remarks of {{ counted(lines.length, 'student') }} are kept as
+          The {{ isGraded ? 'grades and remarks' : 'remarks' }} of {{ counted(lines.length, 'student') }} are kept as
           they are now, and go to the district with the next exchange.
+          <template v-if="!isGraded">Levels go on being calculated, and are not sent yet.</template>
         </p>
         <p v-if="left.length" class="warn still">Still left: {{ left.join(', ') }}.</p>
       </template>
