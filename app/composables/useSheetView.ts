@@ -30,5 +30,12 @@ export function useSheetView() {
   const show = (change: Partial<SheetView>) =>
     goTo({ query: { ...route.query, ...queryOf({ ...view.value, ...change }) } })
 
-  return { view, habits, show }
+  /** One part of the view as a text that a list can be bound to; nothing chosen is as in the beginning. */
+  const chosen = <K extends keyof SheetView>(key: K) =>
+    computed({
+      get: () => String(view.value[key] ?? ''),
+      set: (value) => void show({ [key]: value || null } as Partial<SheetView>),
+    })
+
+  return { view, habits, show, chosen }
 }

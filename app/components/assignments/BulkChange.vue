@@ -90,18 +90,17 @@ const deed = computed<BulkDeed | null>(() => {
 const names = computed(() => ({ categories: classStore.categories, standards }))
 
 /** What else comes with a change: where a new date puts the work, and which scores go with what is deleted. */
-function also(before: Listed<Assignment>, next: Assignment): string {
+function also(before: Listed<Assignment>, next: Assignment, scores: number): string {
   if (next.dueOn !== before.dueOn) {
     const period = periodOf(classStore.periods, next.dueOn)
     return `, in ${period?.title ?? 'no grading period: it counts nowhere'}`
   }
   if (!next.removed) return ''
-  const scores = scoresOf(classStore.structure!, before.id)
   return scores ? `, and ${counted(scores, 'score')} with it` : ', it has no scores'
 }
 /** Before and after of each that would change. */
 const outcome = computed(() => {
-  const lines: { each: Listed<Assignment>; to: Partial<Assignment>; after: string }[] = []
+  const lines: { each: Listed<Assignment>; to: Partial<Assignment>; after: string; scores: number }[] = []
   let refused = ''
   if (deed.value)
     for (const each of props.work) {
@@ -109,16 +108,13 @@ const outcome = computed(() => {
       if ('refused' in to) refused = to.refused
       else if (changeTo(classStore.snapshot!.records, 'assignment', each.id, to)) {
         const next = { ...each, ...to }
-        lines.push({ each, to, after: bulkWords(next, deed.value, names.value) + also(each, next) })
+        const scores = next.removed ? scoresOf(classStore.everything!, each.id) : 0
+        lines.push({ each, to, after: bulkWords(next, deed.value, names.value) + also(each, next, scores), scores })
       }
     }
   return { lines, refused }
 })
-const takenAlong = computed(() =>
-  deed.value?.do === 'delete'
-    ? outcome.value.lines.reduce((sum, { each }) => sum + scoresOf(classStore.structure!, each.id), 0)
-    : 0,
-)
+const takenAlong = computed(() => outcome.value.lines.reduce((sum, { scores }) => sum + scores, 0))
 const verb = computed(() => (doing.value === 'delete' ? 'Delete' : 'Change'))
 function perform(): void {
   classStore.change(

@@ -3,7 +3,7 @@ import type { Method } from '#core/plan/plan'
 import { useLeavers } from '~/composables/useLeavers'
 import { usePopover } from '~/composables/usePopover'
 import { childrenOf } from '#core/calendar/periods'
-import { queryOf, type SheetView } from '~/sheet/view'
+import { queryOf } from '~/sheet/view'
 import { useClassStore } from '~/stores/class'
 import { useToday } from '~/stores/today'
 import { useSheetView } from '~/composables/useSheetView'
@@ -15,7 +15,7 @@ const emit = defineEmits<{ add: []; fill: []; files: []; back: [] }>()
 
 const classStore = useClassStore()
 const today = useToday()
-const { view, habits, show } = useSheetView()
+const { view, habits, show, chosen } = useSheetView()
 const route = useRoute()
 /** The list opens with the same filters. */
 const listQuery = computed(() => ({
@@ -25,14 +25,9 @@ const listQuery = computed(() => ({
 const box = useTemplateRef('box')
 const { open, escape } = usePopover(box)
 
-const chip = <K extends keyof SheetView>(key: K) =>
-  computed({
-    get: () => String(view.value[key] ?? ''),
-    set: (value) => void show({ [key]: value || null } as Partial<SheetView>),
-  })
-const standard = chip('standard')
-const span = chip('span')
-const sort = chip('sort')
+const standard = chosen('standard')
+const span = chosen('span')
+const sort = chosen('sort')
 
 const methodWords: Record<Method, string> = {
   categories: 'By category weights',

@@ -1,22 +1,17 @@
 <script setup lang="ts">
-import { orders, shows, type SheetView } from '~/sheet/view'
+import { orders, shows } from '~/sheet/view'
 import { useClassStore } from '~/stores/class'
 import { useSheetView } from '~/composables/useSheetView'
 
 /** Which work is shown, and in which order: in the sheet, where students are passed over too, and in the list. */
 const props = defineProps<{ inSheet?: boolean }>()
 const classStore = useClassStore()
-const { view, show } = useSheetView()
+const { chosen } = useSheetView()
 
-const chip = <K extends keyof SheetView>(key: K) =>
-  computed({
-    get: () => String(view.value[key] ?? ''),
-    set: (value) => void show({ [key]: value || null } as Partial<SheetView>),
-  })
-const category = chip('category')
-const standard = chip('standard')
-const order = chip('order')
-const shown = chip('show')
+const category = chosen('category')
+const standard = chosen('standard')
+const order = chosen('order')
+const shown = chosen('show')
 
 const orderWords = { due: 'By due date', newest: 'Newest first', category: 'By category', hand: 'In my own order' }
 const showWords = computed(() =>

@@ -8,6 +8,7 @@ import type { Period } from '#core/calendar/periods'
 import type { ClassSnapshot } from '#core/section'
 import { useClassStore } from '~/stores/class'
 import { capital, counted } from '~/composables/useWords'
+import { methodWords } from '~/words/methods'
 
 /** Gives several periods the method and weights of the one looked at, with what that moves said first. */
 const emit = defineEmits<{ close: [] }>()
@@ -15,12 +16,6 @@ const classStore = useClassStore()
 const snapshot = classStore.structure!
 const from = classStore.period!
 
-const methodWords = {
-  categories: 'by weights',
-  points: 'by total points',
-  assignments: 'by assignment',
-  none: 'no grade',
-}
 function inWords(period: Period): string {
   const { method, categories } = rulesOf(snapshot, planOf(snapshot), period)
   if (method !== 'categories') return methodWords[method]

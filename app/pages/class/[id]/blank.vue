@@ -1,7 +1,6 @@
 <script setup lang="ts">
-import { waitsFor } from '#core/scores/to-score'
-import { jointId } from '#core/kind'
 import { enrolledOn, rosterName } from '#core/section'
+import { isUnscored } from '~/sheet/view'
 import { useClassStore } from '~/stores/class'
 import { usePerson } from '~/stores/person'
 import { shortDay } from '~/composables/useWords'
@@ -30,10 +29,7 @@ const toScore = computed(() =>
   classStore.assignments.filter(
     (each) =>
       (each.dueOn ?? '') > today.value ||
-      students.value.some(
-        (student) =>
-          waitsFor(classStore.get('cell', jointId(student.id, each.id)), each, student.spans, today.value) === 'now',
-      ),
+      students.value.some((student) => isUnscored(classStore.everything!, student, each, today.value)),
   ),
 )
 const boxes = computed(() => {

@@ -2,6 +2,7 @@
 import { methods, type Plan } from '#core/plan/plan'
 import { saidOfMethod } from '#core/plan/said'
 import { useClassStore } from '~/stores/class'
+import { methodWords } from '~/words/methods'
 
 const classStore = useClassStore()
 const sectionId = computed(() => classStore.snapshot!.section.id)
@@ -56,12 +57,6 @@ function addCategory(): void {
   )
 }
 
-const methodWords: Record<Plan['method'], string> = {
-  categories: 'by category weights',
-  points: 'by total points',
-  assignments: 'by assignment',
-  none: 'no grade',
-}
 const methodOptions = methods.map((value) => ({ value, words: methodWords[value] }))
 const unplanned = computed(() => !(sectionId.value in classStore.structure!.records.plan))
 const defaultCategories = computed(() => [
