@@ -136,4 +136,28 @@ test.describe('computed cells', () => {
     await page.keyboard.press('Control+z')
     await expect(level.locator('.pen')).toHaveText(own)
   })
+
+  test('a level far from the evidence without a reason is a loose end that leads to its cell', async ({
+    desk,
+    page,
+  }) => {
+    await desk.openClass('Mapmaking')
+    await desk.view('Proficiency')
+    const level = page.getByRole('grid', { name: 'Levels' }).locator('[data-result]').first()
+    await expect(level).toHaveText('4')
+    await level.click()
+    await page.keyboard.type('1')
+    await page.keyboard.press('Escape')
+    await expect(level).toBeFocused()
+    await desk.view('Gradebook')
+    await page.getByRole('button', { name: /loose end/ }).click()
+    const end = page.getByRole('listitem').filter({ hasText: 'You gave Idris Barrientos 1 for MK.1 in Quarter 2' })
+    await end.getByRole('button', { name: 'Mend' }).click()
+    const reason = desk.margin.getByLabel('Why, for the record')
+    await reason.fill('Copied it from a neighbour')
+    await reason.press('Enter')
+    await expect(level.locator('.pen')).toHaveText('1')
+    await desk.view('Gradebook')
+    await expect(page.getByText('You gave Idris Barrientos')).toHaveCount(0)
+  })
 })

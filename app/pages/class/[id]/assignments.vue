@@ -37,7 +37,7 @@ const listed = computed(() => {
 })
 /** Places are those of one period, seen whole. */
 const ordered = computed(() =>
-  everything.value || listed.value.length < shown.value.length
+  everything.value || !shown.value.every((each) => listed.value.includes(each))
     ? []
     : listed.value.filter((each) => shown.value.includes(each)),
 )
