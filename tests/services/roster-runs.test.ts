@@ -16,6 +16,7 @@ import {
   takeUpRosterRun,
   workRosterRun,
 } from '../../server/services/roster/run'
+import { ROWS_AT_ONCE } from '../../server/services/roster/rows'
 import { loadSnapshot } from '../../server/services/snapshot'
 import { beginSession, seeSession } from '../../server/services/sessions'
 import { teaches } from '../../server/services/teaching'
@@ -352,6 +353,32 @@ describe('a run', () => {
     await takeBackRosterRun(handle.db, runId)
     const [section] = await handle.db.select().from(sections).where(eq(sections.id, sectionId))
     expect(section!.title).toBe('Earth Systems 7A')
+  })
+
+  it('that finds nothing changed lets others have their answers all the same', async () => {
+    const file = roster()
+    const many = 2000
+    for (let at = 0; at < many; at++)
+      file.people.push({
+        id: `many-${at}`,
+        role: 'student',
+        givenName: `Given ${at}`,
+        familyName: 'Many',
+        email: null,
+        off: false,
+        pronouns: null,
+      })
+    const first = await bring(file, registrar)
+    let rests = 0
+    const runId = await beginRosterRun(handle.db, registrar, 'import')
+    await importRoster(handle.db, file, registrar, runId, demoToday, async () => void rests++)
+    expect((await readRosterRun(handle.db, runId)).found.summary!.students).toEqual({
+      ...{ added: 0, changed: 0 },
+      same: file.people.filter((each) => each.role === 'student').length,
+    })
+    // One for each piece that is kept, and for each that is looked at.
+    expect(rests).toBeGreaterThanOrEqual((many / ROWS_AT_ONCE) * 2)
+    await takeBackRosterRun(handle.db, first.id)
   })
 
   it('that brought students is taken back without losing a score', async () => {

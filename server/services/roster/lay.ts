@@ -7,7 +7,7 @@ import type { Db } from '../../database/client'
 import { enrolments, sections, sectionTeachers, students, users } from '../../database/schema'
 import { Problem } from '../problem'
 import { planTeachers } from './people'
-import { pieces, tables, teachingId, writeStep, type RosterStep, type Row, type SourcedTable } from './rows'
+import { inTurns, tables, teachingId, writeStep, type Rest, type RosterStep, type Row, type SourcedTable } from './rows'
 
 export interface RosterOptions {
   /** The civil date on which a vanished enrolment is noticed, and the day before, which becomes its last. */
@@ -15,7 +15,14 @@ export interface RosterOptions {
   before: string
   /** The roster is the whole district's: a teacher who is not in it has left. */
   whole?: boolean
+  /** What is done between two pieces of work; left out, nothing. */
+  rest?: Rest
 }
+
+/** Each has some dozens of enrolments. */
+const CLASSES_AT_ONCE = 40
+
+const noRest: Rest = async () => {}
 
 /** An enrolment that a roster would end. */
 export interface Ending {
@@ -63,6 +70,7 @@ export class RosterLayer {
   }
 
   private roster: Roster
+  private rest: Rest
 
   constructor(
     private db: Db,
@@ -72,6 +80,7 @@ export class RosterLayer {
     // A partner that sends a thing on two pages means the later one.
     const once = rosterKinds.map((kind) => [kind, [...new Map(roster[kind].map((each) => [each.id, each])).values()]])
     this.roster = { ...roster, ...Object.fromEntries(once) }
+    this.rest = options.rest ?? noRest
   }
 
   async *steps(): AsyncGenerator<RosterStep> {
@@ -116,14 +125,17 @@ export class RosterLayer {
     if (roster.modes.enrolments === 'bulk') {
       const named = new Set(roster.enrolments.map((each) => each.id))
       await this.known('classes', tables.classes, this.classesSpokenOf())
-      for (const piece of pieces([...this.ids.classes.values()]))
+      for await (const piece of inTurns([...this.ids.classes.values()], this.rest, CLASSES_AT_ONCE))
         for (const row of await this.db
           .select()
           .from(enrolments)
           .where(and(inArray(enrolments.sectionId, piece), isNotNull(enrolments.sourcedId), isActive)))
           if (!named.has(row.sourcedId!)) end(row)
     }
-    for (const piece of pieces(roster.gone.enrolments.map((each) => each.id)))
+    for await (const piece of inTurns(
+      roster.gone.enrolments.map((each) => each.id),
+      this.rest,
+    ))
       for (const row of await this.db
         .select()
         .from(enrolments)
@@ -186,6 +198,7 @@ export class RosterLayer {
       teachers,
       { whole: (options.whole ?? false) && roster.modes.people === 'bulk', gone: new Set(roster.gone.people) },
       randomUUID,
+      this.rest,
     )
     this.listed.push(...plan.listed)
     this.summary.teachers.same += plan.same
@@ -193,6 +206,7 @@ export class RosterLayer {
     for (const step of plan.steps) {
       for (const { before } of step.changes) this.summary.teachers[before ? 'changed' : 'added']++
       yield step
+      await this.rest()
     }
     const pupils = people.filter((each) => each.role === 'student')
     yield* this.part('students', pupils, ({ givenName, familyName, pronouns }) => ({ givenName, familyName, pronouns }))
@@ -203,7 +217,7 @@ export class RosterLayer {
     const { db, roster } = this
     const open = roster.people.filter((each) => each.role === null).map((each) => each.id)
     const roles = new Map<string, 'teacher' | 'student'>()
-    for (const piece of pieces(open)) {
+    for await (const piece of inTurns(open, this.rest)) {
       for (const row of await db.select().from(users).where(inArray(users.sourcedId, piece)))
         roles.set(row.sourcedId!, 'teacher')
       for (const row of await db.select().from(students).where(inArray(students.sourcedId, piece)))
@@ -275,7 +289,7 @@ export class RosterLayer {
     const whole = roster.taughtBy !== undefined || roster.modes.enrolments === 'bulk'
     const changes: RosterRowChange[] = []
     const present = new Set<string>()
-    for (const piece of pieces([...this.ids.classes.values()]))
+    for await (const piece of inTurns([...this.ids.classes.values()], this.rest))
       for (const row of await db.select().from(sectionTeachers).where(inArray(sectionTeachers.sectionId, piece))) {
         const id = teachingId(row)
         present.add(id)
@@ -283,14 +297,14 @@ export class RosterLayer {
       }
     for (const [id, after] of wanted) if (!present.has(id)) changes.push({ id, name: '', before: null, after })
     for (const { before, after } of changes) this.touched?.add(String((after ?? before)!.sectionId))
-    for (const piece of pieces(changes)) yield { part: 'teaching', changes: piece }
+    for await (const piece of inTurns(changes, this.rest)) yield { part: 'teaching', changes: piece }
   }
 
   private async *endings(): AsyncGenerator<RosterStep> {
     const endings = await this.toEnd()
-    const names = await namesOf(this.db, endings)
+    const names = await namesOf(this.db, endings, this.rest)
     this.summary.ended = endings.length
-    for (const piece of pieces(endings)) {
+    for await (const piece of inTurns(endings, this.rest)) {
       for (const each of piece) this.touched?.add(each.sectionId)
       yield {
         part: 'enrolments',
@@ -332,7 +346,7 @@ export class RosterLayer {
     )
     for (const { id } of things) if (!ids.has(id)) ids.set(id, randomUUID())
     const counts = this.summary[part]
-    for (const piece of pieces(things)) {
+    for await (const piece of inTurns(things, this.rest)) {
       const wanted = piece.map((each) => each.id)
       const rows: Row[] = await this.db.select().from(table).where(inArray(table.sourcedId, wanted))
       const present = new Map(rows.map((row) => [row.sourcedId, row]))
@@ -362,7 +376,7 @@ export class RosterLayer {
   private async known(kind: IdKind, table: SourcedTable, sourcedIds: readonly string[]): Promise<void> {
     const ids = this.ids[kind]
     const wanted = [...new Set(sourcedIds)].filter((each) => !ids.has(each))
-    for (const piece of pieces(wanted)) {
+    for await (const piece of inTurns(wanted, this.rest)) {
       const rows = await this.db
         .select({ id: table.id, sourcedId: table.sourcedId })
         .from(table)
@@ -393,9 +407,13 @@ const titleOf = (thing: object): string => {
 }
 
 /** The names of students, by our ids. */
-export async function namesOf(db: Db, endings: readonly { studentId: string }[]): Promise<Map<string, string>> {
+export async function namesOf(
+  db: Db,
+  endings: readonly { studentId: string }[],
+  rest = noRest,
+): Promise<Map<string, string>> {
   const names = new Map<string, string>()
-  for (const piece of pieces([...new Set(endings.map((each) => each.studentId))]))
+  for await (const piece of inTurns([...new Set(endings.map((each) => each.studentId))], rest))
     for (const row of await db.select().from(students).where(inArray(students.id, piece)))
       names.set(row.id, [row.givenName, row.familyName].filter(Boolean).join(' '))
   return names
@@ -409,9 +427,14 @@ export async function applyRoster(tx: Db, roster: Roster, options: RosterOptions
 }
 
 /** How many of a class are in it now. */
-export async function activeIn(db: Db, sectionIds: readonly string[], today: string): Promise<Map<string, number>> {
+export async function activeIn(
+  db: Db,
+  sectionIds: readonly string[],
+  today: string,
+  rest = noRest,
+): Promise<Map<string, number>> {
   const counts = new Map<string, number>()
-  for (const piece of pieces(sectionIds))
+  for await (const piece of inTurns(sectionIds, rest, CLASSES_AT_ONCE))
     for (const row of await db
       .select({ sectionId: enrolments.sectionId })
       .from(enrolments)
@@ -426,9 +449,9 @@ export async function activeIn(db: Db, sectionIds: readonly string[], today: str
 }
 
 /** The titles of classes, by id. */
-export async function titlesOf(db: Db, sectionIds: readonly string[]): Promise<Map<string, string>> {
+export async function titlesOf(db: Db, sectionIds: readonly string[], rest = noRest): Promise<Map<string, string>> {
   const titles = new Map<string, string>()
-  for (const piece of pieces(sectionIds))
+  for await (const piece of inTurns(sectionIds, rest))
     for (const row of await db
       .select({ id: sections.id, title: sections.title })
       .from(sections)

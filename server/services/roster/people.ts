@@ -3,7 +3,7 @@ import type { Roster } from '../../../core/formats/oneroster/roster'
 import type { RosterFindings, RosterRowChange } from '../../../shared/exchange'
 import type { Db } from '../../database/client'
 import { users } from '../../database/schema'
-import { pieces, ROWS_AT_ONCE, type RosterStep } from './rows'
+import { inTurns, pieces, ROWS_AT_ONCE, type Rest, type RosterStep } from './rows'
 
 type Person = Roster['people'][number]
 type User = typeof users.$inferSelect
@@ -35,8 +35,9 @@ export async function planTeachers(
   teachers: readonly Person[],
   { whole, gone }: { whole: boolean; gone: ReadonlySet<string> },
   newId: () => string,
+  rest: Rest,
 ): Promise<TeacherPlan> {
-  const here = await usersFor(db, teachers, whole, gone)
+  const here = whole ? await db.select().from(users) : await usersFor(db, teachers, gone, rest)
   const bySourced = new Map(here.flatMap((user) => (user.sourcedId ? [[user.sourcedId, user] as const] : [])))
   const byEmail = new Map(here.flatMap((user) => (user.email ? [[user.email, user] as const] : [])))
   const named = new Map(teachers.map((each) => [each.id, each]))
@@ -139,19 +140,13 @@ const rowOf = ({ id, sourcedId, role, email, givenName, familyName, enabled }: U
   enabled,
 })
 
-async function usersFor(
-  db: Db,
-  teachers: readonly Person[],
-  whole: boolean,
-  gone: ReadonlySet<string>,
-): Promise<User[]> {
-  if (whole) return db.select().from(users)
+async function usersFor(db: Db, teachers: readonly Person[], gone: ReadonlySet<string>, rest: Rest): Promise<User[]> {
   const found = new Map<string, User>()
   const wanted = [...teachers.map((each) => each.id), ...gone]
-  for (const piece of pieces(wanted))
+  for await (const piece of inTurns(wanted, rest))
     for (const user of await db.select().from(users).where(inArray(users.sourcedId, piece))) found.set(user.id, user)
   const addresses = teachers.flatMap((each) => each.email?.toLowerCase() ?? [])
-  for (const piece of pieces(addresses))
+  for await (const piece of inTurns(addresses, rest))
     for (const user of await db.select().from(users).where(inArray(users.email, piece))) found.set(user.id, user)
   return [...found.values()]
 }

@@ -1,7 +1,5 @@
 import { randomUUID } from 'node:crypto'
 import { setImmediate } from 'node:timers/promises'
-import { promisify } from 'node:util'
-import { gunzip, gzip } from 'node:zlib'
 import { and, asc, desc, eq, gt, inArray, lt, max, sql } from 'drizzle-orm'
 import { daysAfter } from '../../../core/calendar/date'
 import { sessionOddities } from '../../../core/formats/oneroster/sessions'
@@ -12,7 +10,8 @@ import { rosterChanges, runRosters, runs, users } from '../../database/schema'
 import { announceRoster } from '../news-signal'
 import { Problem } from '../problem'
 import { activeIn, namesOf, RosterLayer, titlesOf, type Ending } from './lay'
-import { takenBack, writeStep, type RosterStep } from './rows'
+import { packRoster, unpackRoster } from './pack'
+import { takenBack, writeStep, type Rest, type RosterStep } from './rows'
 
 /** Who brings a roster. */
 export interface Bringing {
@@ -30,9 +29,6 @@ const MUCH_OF_A_CLASS = 0.1
 const MUCH_OF_ALL = 0.02
 const NAMES_SHOWN = 60
 const FAULTS_SHOWN = 50
-
-const zip = promisify(gzip)
-const unzip = promisify(gunzip)
 
 /**
  * Begins a run: one at a time for each person.
@@ -97,29 +93,27 @@ export async function workRosterRun(
   runId: string,
   roster: Roster,
   working: Working,
-  rest: () => Promise<unknown> = setImmediate,
+  rest: Rest = setImmediate,
 ): Promise<void> {
   const { today, whole, allowed = false } = working
-  const layer = new RosterLayer(db, roster, { today, before: daysAfter(today, -1), whole })
+  const layer = new RosterLayer(db, roster, { today, before: daysAfter(today, -1), whole, rest })
   const found: RosterFindings = { oddities: sessionOddities(roster.periods) }
   const total = rosterKinds.reduce((sum, kind) => sum + roster[kind].length, 0)
   await db.update(runs).set({ total, found }).where(eq(runs.id, runId))
-  const asks = allowed ? [] : [...(await whatToAsk(db, await layer.toEnd(), today)), ...leavers(await layer.toLeave())]
+  const asks = allowed
+    ? []
+    : [...(await whatToAsk(db, await layer.toEnd(), today, rest)), ...leavers(await layer.toLeave())]
   if (asks.length) {
-    await keepRoster(db, runId, roster, working)
+    await keepRoster(db, runId, roster, working, rest)
     await db
       .update(runs)
       .set({ state: 'asking', found: { ...found, asks }, summary: 'Much would end' })
       .where(and(eq(runs.id, runId), eq(runs.state, 'running')))
     return
   }
-  await keepRoster(db, runId, roster, { ...working, allowed: true })
+  await keepRoster(db, runId, roster, { ...working, allowed: true }, rest)
   let place = await lastPlace(db, runId)
-  for await (const step of layer.steps()) {
-    if (!(await takeStep(db, runId, ++place, step))) break
-    // The built-in database answers within the same turn: whoever else waits has theirs between two steps.
-    await rest()
-  }
+  for await (const step of layer.steps()) if (!(await takeStep(db, runId, ++place, step))) break
   const [run] = await db.select({ state: runs.state }).from(runs).where(eq(runs.id, runId))
   const touched = layer.touched && [...layer.touched]
   await db
@@ -167,15 +161,15 @@ function leavers({ names, of }: { names: readonly string[]; of: number }): Asks 
   return [{ what: { part: 'teachers' }, of, ends: names.length, names: names.slice(0, NAMES_SHOWN) }]
 }
 
-async function whatToAsk(db: Db, endings: readonly Ending[], today: string): Promise<Asks> {
+async function whatToAsk(db: Db, endings: readonly Ending[], today: string, rest: Rest): Promise<Asks> {
   if (endings.length === 0) return []
   const byClass = new Map<string, Ending[]>()
   for (const each of endings) byClass.set(each.sectionId, [...(byClass.get(each.sectionId) ?? []), each])
-  const active = await activeIn(db, [...byClass.keys()], today)
+  const active = await activeIn(db, [...byClass.keys()], today, rest)
   const everybody = [...active.values()].reduce((sum, each) => sum + each, 0)
   const muchOfAll = endings.length > everybody * MUCH_OF_ALL && endings.length > 2
-  const titles = await titlesOf(db, [...byClass.keys()])
-  const names = await namesOf(db, endings)
+  const titles = await titlesOf(db, [...byClass.keys()], rest)
+  const names = await namesOf(db, endings, rest)
   return [...byClass].flatMap(([sectionId, list]) => {
     const of = active.get(sectionId) ?? 0
     if (!muchOfAll && list.length <= of * MUCH_OF_A_CLASS) return []
@@ -191,8 +185,8 @@ async function whatToAsk(db: Db, endings: readonly Ending[], today: string): Pro
 }
 
 /** A roster that waits is kept with its run, so that any process can go on with it. */
-async function keepRoster(db: Db, runId: string, roster: Roster, working: Working): Promise<void> {
-  const packed = (await zip(JSON.stringify({ roster, working }))).toString('base64')
+async function keepRoster(db: Db, runId: string, roster: Roster, working: Working, rest: Rest): Promise<void> {
+  const packed = await packRoster(roster, working, rest)
   await db
     .insert(runRosters)
     .values({ runId, packed })
@@ -220,10 +214,7 @@ export async function takeUpRosterRun(db: Db, runId: string): Promise<{ roster: 
         .returning({ id: runs.id })
     : []
   if (!kept || !taken) throw new Problem(409, 'not-waiting', 'This run does not wait for anything.')
-  const { roster, working } = JSON.parse((await unzip(Buffer.from(kept.packed, 'base64'))).toString('utf8')) as {
-    roster: Roster
-    working: Working
-  }
+  const { roster, working } = await unpackRoster<Working>(kept.packed, setImmediate)
   return { roster, working: { ...working, allowed: true } }
 }
 
