@@ -32,6 +32,7 @@ export default defineNuxtConfig({
     '~/assets/main.css',
     '~/assets/coming.css',
     '~/assets/sheet.css',
+    '~/assets/dye.css',
   ],
   // Our own stores and composables are imported by name: who reads a file sees where each comes from.
   imports: { scan: false },

@@ -80,7 +80,7 @@ function aClass(drops: boolean): ClassSnapshot {
     periods,
     students,
     standards: [],
-    proficiencyScale: { id: 'none', name: '', levels: [] },
+    levelScales: [],
     scales: [],
     policy: blanks.policy,
     policyBy: null,

@@ -1,6 +1,8 @@
 import type { Change } from './acts/act'
 import { refusalOf, type Kind } from './kinds'
 import type { Ground } from './kind'
+import { districtScale } from './plan/level-scale'
+import { levelContext } from './proficiency/context'
 import { record } from './records'
 import type { ClassSnapshot } from './section'
 
@@ -13,13 +15,16 @@ function groundOf(snapshot: ClassSnapshot, changes: readonly Change[]): Ground {
   return {
     knows(what, id) {
       if (what === 'assignment' || what === 'category') return isMade(what, id)
+      if (what === 'standard') return isOf(standards, id) || isMade(what, id)
       if (what === 'section') return id === section.id
-      if (what === 'district') return false
-      return isOf({ student: students, standard: standards, period: periods }[what], id)
+      if (what === 'district' || what === 'course') return false
+      return isOf({ student: students, period: periods }[what], id)
     },
     policy,
     scales: scales.filter((each) => each.owner === 'district'),
-    levels: snapshot.proficiencyScale,
+    levelsFor: (standardId) => levelContext(snapshot).scaleFor(standardId),
+    districtLevels: districtScale(snapshot),
+    levelScales: snapshot.levelScales,
   }
 }
 

@@ -18,12 +18,14 @@ export interface RecordKind<S extends z.ZodObject = z.ZodObject> {
   older?: readonly Older[]
   /** What a change of it moves: one score, one student's grades of longer periods, one student's row, or everything. */
   moves: 'score' | 'override' | 'row' | 'class'
+  /** Read through an index of its ids: a record that is new makes a new dictionary, and the index with it. */
+  indexed?: true
   /** Why a change cannot be kept, in a sentence that says what to do; null where it can. */
   refuse?: (change: ChangeOf<z.infer<S>>, ground: Ground) => string | null
 }
 
 /** What an id names: the record itself, or something that it belongs to. */
-export type Named = 'itself' | 'section' | 'district' | 'student' | 'assignment' | 'standard' | 'period'
+export type Named = 'itself' | 'section' | 'district' | 'student' | 'assignment' | 'standard' | 'period' | 'course'
 
 /** Reads fields of an earlier release: some of a record's, as changes have them. What is new already stays as it is. */
 export interface Older {
@@ -46,7 +48,12 @@ export interface Ground {
   policy: Readonly<Fixed>
   /** Scales that there are, by which it is told whether the district allows one. */
   scales: readonly (GradingScale & { id: string })[]
-  levels: ProficiencyScale
+  /** The scale in which a standard is judged. */
+  levelsFor(standardId: string): ProficiencyScale
+  /** The scale of a class that chooses none. */
+  districtLevels: ProficiencyScale
+  /** The scales of levels that a plan can choose. */
+  levelScales: readonly ProficiencyScale[]
 }
 
 /** A kind, with its types found from its schema. */

@@ -8,8 +8,11 @@ import { pattern } from './plan/pattern'
 import { plan } from './plan/plan'
 import { policy } from './plan/policy'
 import { evidence } from './proficiency/evidence'
+import { observation } from './proficiency/observation'
 import { levelOverride } from './proficiency/level-override'
 import { remark } from './remarks/remark'
+import { courseStandard, standard } from './proficiency/standard'
+import { ownLevelScale } from './scales/own-level-scale'
 import { ownScale } from './scales/own-scale'
 import { cell } from './scores/cell'
 
@@ -21,10 +24,14 @@ export const kinds = {
   cell,
   evidence,
   levelOverride,
+  observation,
   override,
   remark,
   declaration,
   scale: ownScale,
+  levelScale: ownLevelScale,
+  standard,
+  courseStandard,
   pattern,
   policy,
 }
@@ -33,7 +40,7 @@ export type RecordOf<K extends Kind> = z.infer<(typeof kinds)[K]['schema']>
 export const kindNames = Object.keys(kinds) as [Kind, ...Kind[]]
 
 /** The release of shapes that this code writes. What is stored says which it was written with. */
-export const SHAPE = 3
+export const SHAPE = 4
 
 const each = <T>(of: (kind: RecordKind) => T) =>
   Object.fromEntries(Object.entries(kinds).map(([name, kind]) => [name, of(kind as unknown as RecordKind)]))
@@ -78,6 +85,7 @@ const notThere = {
   district: 'The district has one policy.',
   student: 'The student is not in this class.',
   assignment: 'The assignment is not in this class.',
-  standard: 'The standard is not of this course.',
+  standard: 'The standard is not of this class.',
+  course: 'There is no such course.',
   period: 'The grading period is not of this class.',
 } as const

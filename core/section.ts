@@ -5,7 +5,7 @@ import type { Records } from './records'
 import type { GradingScale } from './scales/grading'
 import type { BankEntry } from './remarks/bank-entry'
 import type { Span } from './scores/contribution'
-import type { ProficiencyScale } from './scales/proficiency'
+import type { AvailableLevelScale } from './scales/proficiency'
 import type { Pronouns } from './remarks/pronouns'
 
 export interface Student {
@@ -17,12 +17,22 @@ export interface Student {
   spans: Span[]
 }
 
-/** A node of the tree of standards. Only nodes with a code are scored. */
+/** A node of the tree of standards: an area with others below it, or one standard. */
 export interface Standard {
   id: string
   parentId: string | null
   code: string
   statement: string
+  /** A learning habit, which is judged in a scale of its own and stands apart from grades. */
+  habit: boolean
+  /** Whether its level is on the card. */
+  reported: boolean
+  /** What it weighs in the mean of its area, against 1 for each of the others. */
+  weight: string
+  /** The day on which its owner took it away; its evidence stays. */
+  withdrawnOn: string | null
+  /** The district's, or made here for this class. */
+  owner: 'district' | 'class'
 }
 
 /** A scale of the district's or of the teacher's own. */
@@ -34,8 +44,10 @@ export interface ClassSnapshot {
   periods: Period[]
   /** In the order of the roster: by family name, then given name. */
   students: Student[]
+  /** Those of the course; `standardsOf` adds those that were made for the class. */
   standards: Standard[]
-  proficiencyScale: ProficiencyScale
+  /** Proficiency scales that a plan can choose, those that ship among them. */
+  levelScales: AvailableLevelScale[]
   /** Grading scales that a plan can take a copy of. */
   scales: AvailableScale[]
   /** What the district fixes, and who fixed it. */

@@ -90,8 +90,29 @@ export class ClassBuilder {
     this.change('levelOverride', id, wanted)
   }
 
-  /** One level for each student on work that is scored in levels; who learns moves up as the term goes. */
-  scoreInLevels(): void {
+  /** What was seen of a student and a standard on a day. */
+  observe(studentId: string, code: string, on: string, level: string, note = ''): void {
+    this.change('observation', jointId(studentId, this.standardIds([code])[0]!, on), { level, on, note })
+  }
+
+  /** The teacher's own level of everybody, where there is no calculation to depart from: habits are given so. */
+  levelsOf(code: string, period: string, levelOf: (studentId: string) => string | null): void {
+    for (const { id } of this.snapshot.students) {
+      const level = levelOf(id)
+      if (level !== null)
+        this.change('levelOverride', jointId(id, this.standardIds([code])[0]!, this.periodId(period)), { level })
+    }
+  }
+
+  /** Everybody who was in the class on a day. */
+  thereOn(day: string): string[] {
+    return this.snapshot.students
+      .filter((student) => student.spans.some((span) => span.firstDay <= day && (span.lastDay ?? '9999') >= day))
+      .map((student) => student.id)
+  }
+
+  /** One level (half levels where the scale has them) for each student on work that is scored in levels; who learns moves up as the term goes. */
+  scoreInLevels(halves = false): void {
     const students = [...this.snapshot.students].sort(byName)
     const ease = new Map(students.map((student) => [student.id, this.random()]))
     const due = this.assignments.filter((each) => each.dueOn !== null && each.dueOn < demoToday)
@@ -101,7 +122,8 @@ export class ClassBuilder {
         if (draw < 0.03) this.setCell(student.id, assignment.id, { marks: ['absent'] })
         else {
           const reached = 1 + ease.get(student.id)! * 1.6 + (1.6 * at) / due.length + (draw - 0.5)
-          const level = String(Math.min(4, Math.max(1, Math.round(reached))))
+          const step = halves ? 2 : 1
+          const level = String(Math.min(4, Math.max(1, Math.round(reached * step) / step)))
           this.setCell(student.id, assignment.id, { value: { level } })
         }
       }

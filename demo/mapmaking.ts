@@ -5,13 +5,19 @@ import { seeded } from './random'
 
 /** name | short name | due | standards */
 const work = `
-My street from above|Street|2026-09-11|MK.1
-A room to scale|Room|2026-09-25|MK.1
-Way to the harbour|Way|2026-10-09|MK.3
-Clay hill, sliced|Hill|2026-10-23|MK.2
-Contour lines by hand|Contours|2026-11-06|MK.2
-Three scales, one place|Scales|2026-11-13|MK.1
+My street from above|Street|2026-09-11|MK.1, MR.8
+A room to scale|Room|2026-09-25|MK.1, MS.4
+Legends without maps|Legends|2026-10-01|MR.8, MR.3
+Way to the harbour|Way|2026-10-09|MK.3, MR.1
+Paces and chains|Paces|2026-10-16|MS.1, MS.5
+Clay hill, sliced|Hill|2026-10-23|MK.2, MR.2
+Contour lines by hand|Contours|2026-11-06|MK.2, MR.2
+Bearings in the yard|Yard|2026-11-10|MS.2, MS.7
+Three scales, one place|Scales|2026-11-13|MK.1, MR.5
+Harbour, then and now|Then|2026-11-17|MR.7, MR.3
+A loop that closes|Loop|2026-11-19|MS.3, MS.5
 A map for a stranger|Stranger|2026-11-20|MK.3, MK.1
+Whose map is this|Whose|2026-11-24|MR.9, MR.3
 Harbour model|Harbour|2026-12-04|MK.2, MK.3`
 
 /** Everything that the demo teacher has done in Mapmaking so far: a class that gives levels, and no grades. */

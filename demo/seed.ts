@@ -4,22 +4,13 @@ import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { parseArgs } from 'node:util'
 import { eq } from 'drizzle-orm'
+import type { Act } from '../core/acts/act'
 import { daysAfter } from '../core/calendar/date'
 import { rosterFromRest, type RosterEntities } from '../core/formats/oneroster/rest'
+import type { ClassSnapshot } from '../core/section'
 import { applyMigrations, openDb, type Db } from '../server/database/client'
 import { readMigrations } from '../server/database/migrations'
-import {
-  bankEntries,
-  courses,
-  courseStandards,
-  orgs,
-  periods,
-  proficiencyScales,
-  sections,
-  sectionTeachers,
-  standards as standardsTable,
-  users,
-} from '../server/database/schema'
+import { bankEntries, courses, orgs, periods, sections, sectionTeachers, users } from '../server/database/schema'
 import { sentenceOf } from '../server/database/start-faults'
 import { takeActs, takeTogether } from '../server/services/acts'
 import { districtHome } from '../server/services/homes'
@@ -27,7 +18,11 @@ import { hashOf } from '../server/services/passwords'
 import { applyRoster } from '../server/services/roster/lay'
 import { setPassword } from '../server/services/sign-in'
 import { loadSnapshot } from '../server/services/snapshot'
-import { bank, levels, standards } from './curriculum'
+import { advisoryActs } from './advisory'
+import { bank } from './curriculum'
+import { gradeThreeActs } from './grade-three'
+import { standardsAct } from './standards'
+import { tidePoolActs } from './tide-pool'
 import {
   demoToday,
   district,
@@ -49,6 +44,14 @@ const { values: args } = parseArgs({
   options: { data: { type: 'string' }, standins: { type: 'string' }, wide: { type: 'string' } },
 })
 
+const classes: Record<string, (snapshot: ClassSnapshot, hour: string) => Act[]> = {
+  ES7: earthSystemsActs,
+  MAP: mapmakingActs,
+  TPE: tidePoolActs,
+  ADV: advisoryActs,
+  G3: gradeThreeActs,
+}
+
 async function main(): Promise<void> {
   const handle = await openDb({ databaseUrl: process.env.DATABASE_URL, dataDir: args.data ?? '.data/demo/records' })
   const folder = join(dirname(fileURLToPath(import.meta.url)), 'migrations')
@@ -57,15 +60,16 @@ async function main(): Promise<void> {
   const roster = students ? wideClass(students) : withMoves(district())
   await handle.db.transaction(async (tx) => {
     await applyRoster(tx, rosterFromRest(roster), { today: demoToday, before: daysAfter(demoToday, -1) })
-    await layCurriculum(tx)
+    const officeId = randomUUID()
     await tx.insert(users).values({
-      id: randomUUID(),
+      id: officeId,
       role: 'registrar',
       email: registrarEmail,
       givenName: 'Perpetua',
       familyName: 'Nyström',
       passwordHash: await hashOf(demoPassword),
     })
+    await layCurriculum(tx, officeId)
     for (const email of [teacherEmail, secondTeacherEmail]) await setPassword(tx, email, demoPassword)
   })
   const rows = await handle.db
@@ -74,7 +78,7 @@ async function main(): Promise<void> {
     .innerJoin(sectionTeachers, eq(sectionTeachers.sectionId, sections.id))
     .innerJoin(courses, eq(courses.id, sections.courseId))
   for (const { id, hour, userId, code } of rows) {
-    const made = code === 'ES7' ? earthSystemsActs : code === 'MAP' ? mapmakingActs : null
+    const made = classes[code]
     if (!made) continue
     const snapshot = await loadSnapshot(handle.db, id)
     // In the order of their days, as a teacher did them.
@@ -88,16 +92,12 @@ async function main(): Promise<void> {
   if (args.standins) giveToStandins(args.standins, overnight(roster))
 }
 
-async function layCurriculum(tx: Db): Promise<void> {
-  await tx.insert(proficiencyScales).values({ id: 'four-levels', name: 'Four levels', levels })
+async function layCurriculum(tx: Db, officeId: string): Promise<void> {
   await tx.insert(bankEntries).values(bank.map((entry, place) => ({ ...entry, place })))
-  for (const [course, list] of Object.entries(standards)) {
-    const [row] = await tx.select({ id: courses.id }).from(courses).where(eq(courses.sourcedId, course))
-    if (!row) continue
-    const ids = list.map(([code]) => `standard-${code.toLowerCase()}`)
-    await tx.insert(standardsTable).values(list.map(([code, statement], at) => ({ id: ids[at]!, code, statement })))
-    await tx.insert(courseStandards).values(ids.map((standardId) => ({ courseId: row.id, standardId })))
-  }
+  const rows = await tx.select({ id: courses.id, sourcedId: courses.sourcedId }).from(courses)
+  const ids = new Map(rows.map((row) => [row.sourcedId ?? '', row.id]))
+  if (!ids.has('c-map')) return
+  await takeTogether(tx, officeId, [{ home: districtHome, act: standardsAct(ids) }])
 }
 
 /** What the district's office fixes, and a class of last year whose plan can be copied. */

@@ -1,10 +1,11 @@
 import { z } from 'zod'
-import { kindNames, schemas, SHAPE, wholeFromShape, type Kind } from '../core/kinds'
+import { shippedLevelScales } from '../core/scales/shipped-levels'
+import { blanks, kindNames, schemas, SHAPE, wholeFromShape, type Kind } from '../core/kinds'
 import { id, instant } from '../core/fields'
 import { noRecords } from '../core/records'
 import { pronounSets } from '../core/remarks/pronouns'
 import type { ClassSnapshot } from '../core/section'
-import { availableScale } from './plans'
+import { availableLevelScale, availableScale } from './plans'
 import { rejections } from './problem'
 
 const span = z.object({ firstDay: z.string(), lastDay: z.string().nullable() })
@@ -47,22 +48,19 @@ export const classResponse = z.object({
     }),
   ),
   standards: z.array(
-    z.object({ id: z.string(), parentId: z.string().nullable(), code: z.string(), statement: z.string() }),
+    z.object({
+      id: z.string(),
+      parentId: z.string().nullable(),
+      code: z.string(),
+      statement: z.string(),
+      habit: z.boolean(),
+      reported: z.boolean(),
+      weight: z.string(),
+      withdrawnOn: z.string().nullable(),
+      owner: z.enum(['district', 'class']),
+    }),
   ),
-  proficiencyScale: z.object({
-    id: z.string(),
-    name: z.string(),
-    levels: z.array(
-      z.object({
-        value: z.string(),
-        label: z.string(),
-        short: z.string(),
-        description: z.string(),
-        percent: z.string().optional(),
-        from: z.string().optional(),
-      }),
-    ),
-  }),
+  levelScales: z.array(availableLevelScale),
   scales: z.array(availableScale),
   policy: schemas.policy,
   policyBy: z.string().nullable(),
@@ -98,7 +96,22 @@ function currentClass(value: unknown): unknown {
       Object.entries(ofKind).map(([id, fields]) => [id, wholeFromShape(kind as Kind, fields as Fields, shape)]),
     ),
   ])
-  return { ...(value as object), shape: SHAPE, records: Object.fromEntries(read) }
+  return {
+    ...(value as object),
+    ...(shape < 4 ? levelsOfBefore(value as Fields) : {}),
+    shape: SHAPE,
+    records: Object.fromEntries(read),
+  }
+}
+
+/** Until shape 4 a class had one scale of levels, which was the district's, and standards that were no more than named. */
+function levelsOfBefore({ proficiencyScale, standards, policy }: Fields): Fields {
+  const plain = { habit: false, reported: true, weight: '1', withdrawnOn: null, owner: 'district' }
+  return {
+    levelScales: [...shippedLevelScales, ...(proficiencyScale ? [{ ...proficiencyScale, owner: 'district' }] : [])],
+    standards: Array.isArray(standards) ? standards.map((each: object) => ({ ...plain, ...each })) : [],
+    policy: { ...schemas.policy.parse({ ...blanks.policy, ...(policy as object) }) },
+  }
 }
 type Fields = Record<string, unknown>
 

@@ -6,6 +6,10 @@ import { gradingScale } from '../core/scales/grading'
 
 /** A scale that a plan can take a copy of. */
 export const availableScale = gradingScale.extend({ id: z.string(), owner: z.enum(['district', 'mine']) })
+/** A proficiency scale that a plan can choose. */
+export const availableLevelScale = schemas.levelScale
+  .pick({ name: true, levels: true })
+  .extend({ id: z.string(), halves: z.boolean().optional(), owner: z.enum(['shipped', 'district', 'mine']) })
 const policyParts = { policy: schemas.policy, policyBy: z.string().nullable() }
 
 const period = z.object({
@@ -42,11 +46,13 @@ export const plansResponse = z.object({
 })
 export type PlansResponse = z.infer<typeof plansResponse>
 
-/** What the district's office fixes and offers; `own` are the scales that it can change. */
+/** What the district's office fixes and offers; `own` and `ownLevels` are the scales that it can change. */
 export const districtResponse = z.object({
   ...policyParts,
   scales: z.array(availableScale),
   own: z.record(z.string(), schemas.scale),
+  levelScales: z.array(availableLevelScale),
+  ownLevels: z.record(z.string(), schemas.levelScale),
   uses: z.record(z.string(), z.number()),
 })
 export type DistrictResponse = z.infer<typeof districtResponse>
@@ -85,3 +91,13 @@ export const togetherRequest = z.object({
   by: id.optional(),
 })
 export type Together = z.infer<typeof togetherRequest>['acts']
+
+/** All standards of the district, and which courses are taught by which. */
+export const standardsResponse = z.object({
+  standards: z.record(z.string(), schemas.standard),
+  courseStandards: z.record(z.string(), schemas.courseStandard),
+  courses: z.array(z.object({ id: z.string(), title: z.string(), code: z.string() })),
+  /** Of how many classes each proficiency scale is; under the empty name, of those that choose none. */
+  levelUses: z.record(z.string(), z.number()),
+})
+export type StandardsResponse = z.infer<typeof standardsResponse>

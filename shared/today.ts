@@ -11,10 +11,12 @@ const looseEnd = z.object({
     z.object({ view: z.literal('close'), studentId: z.string(), periodId: z.string() }),
     z.object({
       view: z.literal('proficiency'),
-      studentId: z.string(),
+      studentId: z.string().optional(),
       standardId: z.string(),
       periodId: z.string(),
     }),
+    z.object({ view: z.literal('standards') }),
+    z.object({ view: z.literal('habits'), periodId: z.string() }),
   ]),
 })
 
@@ -32,6 +34,8 @@ export const todayClass = z.object({
   method: z.enum(methods),
   period: z.object({ id: z.string(), title: z.string(), lastDay: z.string(), declared: z.boolean() }).nullable(),
   assignments: z.number(),
+  /** Levels were given in the period, by what was seen or for the term. */
+  levels: z.boolean(),
   toScore: z.number(),
   stacks: z.array(
     z.object({ id: z.string(), name: z.string(), dueOn: z.string(), waiting: z.number(), firstStudentId: z.string() }),

@@ -4,6 +4,7 @@ import { departures, standing } from '#core/grading/declared'
 import { toScore } from '#core/grading/section'
 import { cardBox, checkRemark, type RemarkFinding } from '#core/remarks/checks'
 import { isGraded as gradedIn, planOf } from '#core/plan/rules'
+import { levelWindow } from '#core/proficiency/window'
 import { levelsIn, type StandardLevel } from '#core/proficiency/levels-in'
 import type { Student } from '#core/section'
 import type { StudentGrade } from '#core/grading/grades'
@@ -33,6 +34,11 @@ export function useClosing() {
     return !structure || !period || gradedIn(structure, planOf(structure), period)
   })
 
+  const window = computed(() => {
+    const { everything, period } = classStore
+    return everything && period ? levelWindow(everything, period) : null
+  })
+
   const lines = computed<CloseLine[]>(() => {
     const { students, period, plan } = classStore
     if (!period || !plan) return []
@@ -43,7 +49,7 @@ export function useClosing() {
       return {
         student,
         grade,
-        levels: isGraded.value ? [] : levelsIn(classStore.about(student.id), student, period),
+        levels: isGraded.value ? [] : window.value ? levelsIn(window.value, student.id) : [],
         remark,
         override: classStore.get('override', id),
         findings: checkRemark(

@@ -1,11 +1,7 @@
-import { depthOf } from '#core/scales/proficiency'
-import { useClassStore } from '~/stores/class'
+import { depthOf, type ProficiencyScale } from '#core/scales/proficiency'
 
 /** The palest dye is 0. */
-const DEEPEST = 3
+const DEEPEST = 12
 
-/** How deep the dye of a level of the open class is, from 0 to 3. */
-export function useDye(): (value: string) => number {
-  const classStore = useClassStore()
-  return (value) => Math.round(depthOf(classStore.structure!.proficiencyScale, value) * DEEPEST)
-}
+/** How deep the dye of a level of a scale is, from 0 to 12, however many levels there are. */
+export const dyeOf = (scale: ProficiencyScale, value: string): number => Math.round(depthOf(scale, value) * DEEPEST)

@@ -11,6 +11,10 @@ export function pathOfEnd(sectionId: string, { mend }: Pick<LooseEnd, 'mend'>, q
   switch (mend.view) {
     case 'plan':
       return { path: `${base}/plan`, query: { ...query } }
+    case 'standards':
+      return { path: `${base}/standards`, query: { ...query } }
+    case 'habits':
+      return { path: '/habits', query: { period: mend.periodId } }
     case 'close':
       return { path: `${base}/close`, query: { period: mend.periodId, student: mend.studentId } }
     case 'proficiency':

@@ -83,7 +83,7 @@ export function useGradebookSheet(book: Book, view: Ref<SheetView>, habits: Ref<
     if (!place) return null
     const { classStore, id } = place
     const { value } = classStore.reads.get('cell', jointId(...id))
-    const scales = { scale: classStore.plan!.scale, levels: classStore.snapshot!.proficiencyScale }
+    const scales = { scale: classStore.plan!.scale, levels: classStore.levels!.scaleOfWork([]) }
     const worth = value && worthOf(value, classStore.reads.get('assignment', id[1]).points, scales)
     return worth ? toDouble(worth.earned) : null
   }

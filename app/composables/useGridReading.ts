@@ -103,7 +103,7 @@ export function useGridReading(book: Book, { table, from, firstDate }: NamedTabl
         assignmentOf: (column) => assignmentIn(classStore, column),
         placeOf: (assignment) => ({
           scale: classStore.plan!.scale,
-          levels: assignment.scoredIn === 'levels' ? classStore.snapshot!.proficiencyScale : null,
+          levels: assignment.scoredIn === 'levels' ? classStore.levels!.scaleOfWork(assignment.standardIds) : null,
           letters: assignment.scoredIn === 'letters',
           possible: assignment.points,
         }),

@@ -1,5 +1,6 @@
 import type { z } from 'zod'
 import { schemas } from '#core/kinds'
+import { levelMethods } from '#core/proficiency/methods'
 import { readDecimal } from '#core/number/decimal'
 
 type Read = { kept: string } | { problem: string }
@@ -36,9 +37,9 @@ export const readers = {
   lowLine: readNumber(schemas.plan.shape.lowLine),
   percent: readNumber(schemas.plan.shape.lowLine),
   points: readNumber(schemas.assignment.shape.points),
-  decay: readNumber(schemas.plan.shape.proficiency.shape.decay),
+  decay: readNumber(levelMethods['decaying average'].settings.shape.decay),
   dropCount: readCount(schemas.category.shape.dropCount),
-  last: readCount(schemas.plan.shape.proficiency.shape.last),
+  last: readCount(levelMethods['mean of the last'].settings.shape.last),
   leastEvidence: readCount(schemas.plan.shape.proficiency.shape.leastEvidence),
   scaleName: readText(schemas.scale.shape.name),
 }

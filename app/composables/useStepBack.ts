@@ -23,12 +23,14 @@ const SITTING_MS = 30 * 60_000
 const seenOn: Readonly<Partial<Record<Kind, readonly string[]>>> = {
   cell: ['', 'student'],
   assignment: ['', 'assignments', 'plan'],
-  evidence: ['proficiency'],
-  levelOverride: ['proficiency'],
+  evidence: ['proficiency', '', 'levels'],
+  levelOverride: ['proficiency', 'levels', 'habits', 'close'],
+  observation: ['proficiency', 'levels', 'round'],
+  standard: ['standards', 'proficiency'],
   override: ['close', ''],
   remark: ['close'],
   declaration: ['close'],
-  plan: ['plan'],
+  plan: ['plan', 'compare'],
   category: ['plan'],
 }
 
@@ -52,7 +54,7 @@ export function useStepBack(stepping: () => Stepping, classes: () => readonly Cl
 
   const page = () => {
     const [, area, , view = ''] = route.path.split('/')
-    return area === 'course' ? '' : view
+    return area === 'class' ? view : area === 'course' ? '' : (area ?? '')
   }
   const changesHere = (step: Step) =>
     step.flatMap(({ home, act }) =>
@@ -95,15 +97,23 @@ export function useStepBack(stepping: () => Stepping, classes: () => readonly Cl
     if (!first || isInView(next)) return
     const { home, change } = first
     const [view = ''] = seenOn[change.kind]!
-    const [studentId, second] = partsOf(change.id) as [string, string?]
+    const [studentId, second, third] = partsOf(change.id) as [string, string?, string?]
     const snapshot = open().get(home)!.snapshot!
     const assignment = snapshot.records.assignment[change.kind === 'assignment' ? studentId : (second ?? '')]
     const period =
       change.kind === 'override' || change.kind === 'remark'
         ? second
-        : (periodOf(snapshot.periods, assignment?.dueOn ?? null)?.id ?? route.query.period)
+        : change.kind === 'levelOverride'
+          ? third
+          : (periodOf(snapshot.periods, assignment?.dueOn ?? null)?.id ?? route.query.period)
     if (route.path.startsWith('/course/')) return
-    const ofCell = change.kind === 'cell' ? { student: studentId, assignment: second } : {}
+    const isLevel = change.kind === 'levelOverride' || change.kind === 'observation'
+    const ofCell =
+      change.kind === 'cell'
+        ? { student: studentId, assignment: second }
+        : isLevel
+          ? { student: studentId, standard: second }
+          : {}
     await goTo({
       path: `/class/${home}${view && `/${view}`}`,
       query: { ...(period ? { period } : {}), ...ofCell },

@@ -226,6 +226,7 @@ const usedBy = (id: string) => counted(district.value?.uses[id] ?? 0, 'class', '
       :present="policy"
       :to="proposed"
       :scales="district!.scales"
+      :level-scales="district!.levelScales"
       @keep="keep"
       @close="letGo"
     />

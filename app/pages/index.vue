@@ -157,6 +157,9 @@ const cell = (of: TodayClass, assignment: string, who?: string) => ({
                 >{{ each.toScore }} to score</NuxtLink
               >
               <span v-else-if="each.assignments" class="soft">All scored</span>
+              <NuxtLink v-else-if="each.levels" class="soft" :to="`/class/${each.id}/proficiency`"
+                >Levels alone</NuxtLink
+              >
               <NuxtLink
                 v-else
                 class="chip"

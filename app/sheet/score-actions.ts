@@ -25,10 +25,10 @@ export function scoreActions(classStore: ClassStore, everyone: () => boolean = (
   const cellOf = (id: CellId) => classStore.get('cell', jointId(...id))
 
   function placeOf([studentId, assignmentId]: CellId): EntryPlace {
-    const { scoredIn, points } = classStore.get('assignment', assignmentId)
+    const { scoredIn, points, standardIds } = classStore.get('assignment', assignmentId)
     return {
       scale: classStore.plan!.scale,
-      levels: scoredIn === 'levels' ? classStore.snapshot!.proficiencyScale : null,
+      levels: scoredIn === 'levels' ? classStore.levels!.scaleOfWork(standardIds) : null,
       letters: scoredIn === 'letters',
       possible: points,
       present: cellOf([studentId, assignmentId]).value,

@@ -2,17 +2,16 @@ import { jointId } from '#core/kind'
 import type { Cell } from '#core/scores/cell'
 import { readDecimal } from '#core/number/decimal'
 import { convertedLevel, cutOffsOf } from '#core/proficiency/convert'
-import { depthOf, levelOf } from '#core/scales/proficiency'
+import { levelOf } from '#core/scales/proficiency'
 import { marks, valueText, type Value } from '#core/scores/score'
 import { isFarAbove } from '#core/scores/outlier'
 import { worthOf } from '#core/scores/worth'
 import { cellText } from '#core/scores/entry'
 import type { ClassStore } from '~/stores/class'
 import type { CellView } from './types'
+import { dyeOf } from '~/composables/useDye'
 import { useUnread } from '~/stores/unread'
 import { unreadView } from '~/composables/useUnreadCells'
-
-const DYES = 3
 
 /**
  * How a student's scores stand in the sheet of their class, by assignment, with everything that is to be seen at them.
@@ -21,7 +20,8 @@ const DYES = 3
 export function scoreViews(classStore: ClassStore, studentId: string): (assignmentId: string) => CellView {
   const { get, wasThere, isUnsent, isHeld, isInConflict } = classStore.reads
   const dropped = classStore.droppedOf(studentId)
-  const levels = classStore.snapshot!.proficiencyScale
+  const { scaleOfWork, tree } = classStore.levels!
+  const levels = scaleOfWork([])
   const { scale } = classStore.plan!
   const unread = useUnread()
     .of(classStore.snapshot!.section.id)
@@ -31,13 +31,13 @@ export function scoreViews(classStore: ClassStore, studentId: string): (assignme
     const assignment = get('assignment', assignmentId)
     if (value === null || marks.includes('excused')) return null
     const open = assignment.standardIds.some(
-      (id) => get('evidence', jointId(studentId, assignmentId, id)).level === null,
+      (id) => !tree.get(id)?.habit && get('evidence', jointId(studentId, assignmentId, id)).level === null,
     )
     const cutOffs = open ? cutOffsOf(assignment, levels) : []
     return cutOffs.length ? convertedLevel(worthOf(value, assignment.points, { scale, levels }), cutOffs, levels) : null
   }
   return (assignmentId) => {
-    const { points, dueOn } = get('assignment', assignmentId)
+    const { points, dueOn, standardIds } = get('assignment', assignmentId)
     const id = jointId(studentId, assignmentId)
     const cell = get('cell', id)
     const left = unread.find((each) => each.id === id)
@@ -48,7 +48,7 @@ export function scoreViews(classStore: ClassStore, studentId: string): (assignme
     const shown = levelOf(levels, levelShown(assignmentId, cell))
     if (shown) view = { ...also(view, `shows level ${shown.short}, ${shown.label}`), converted: shown.short }
     if (cell.value !== null && 'level' in cell.value)
-      view = { ...view, dye: Math.round(depthOf(levels, cell.value.level) * DYES) }
+      view = { ...view, dye: dyeOf(scaleOfWork(standardIds), cell.value.level) }
     if (isInConflict(id)) return { ...also(view, 'waits for a decision'), conflict: true }
     if (isHeld(id)) return { ...also(view, 'changed in the district too, waits for a decision'), conflict: true }
     return isUnsent(id) ? { ...also(view, 'not yet sent to the district'), unsent: true } : view

@@ -28,8 +28,14 @@ export interface CellView {
   dropped?: boolean
   /** The student was not in the class then. */
   away?: boolean
-  /** Depth of dye of a level, from 0 to 3. */
+  /** Depth of dye of a level, from 0 to 12. */
   dye?: number
+  /** Too little to say a level by. */
+  hatched?: boolean
+  /** What is calculated, under what the teacher gave in its place. */
+  was?: string
+  /** The newest pieces of evidence, oldest first, each from 0 to 1. */
+  stroke?: number[]
   /** The level that the points show: a ring. */
   converted?: string
   /** The ring is all that is in the cell. */

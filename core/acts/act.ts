@@ -21,6 +21,8 @@ export const actKinds = [
   'policy',
   'pencil',
   'level',
+  'observe',
+  'standard',
   'override',
   'remark',
   'declare',

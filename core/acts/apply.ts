@@ -1,7 +1,8 @@
 import { same } from '../same'
 import type { Change } from './act'
 import type { Wanted } from '../wanted'
-import { blanks, type Kind, type RecordOf } from '../kinds'
+import { blanks, kinds, type Kind, type RecordOf } from '../kinds'
+import type { RecordKind } from '../kind'
 import type { Records } from '../records'
 
 /** What became of one change where the records are kept. */
@@ -42,6 +43,9 @@ export function changesTo(records: Records, wanted: readonly Wanted[]): Change[]
  * @returns nothing; `records` holds a new record in the place of the old one
  */
 export function applyChange(records: Records, change: Change): void {
+  const { indexed } = kinds[change.kind] as unknown as RecordKind
+  if (indexed && !(change.id in records[change.kind]))
+    Object.assign(records, { [change.kind]: { ...records[change.kind] } })
   const kept = records[change.kind] as Record<string, object>
   kept[change.id] = { ...(kept[change.id] ?? blanks[change.kind]), ...change.to }
 }

@@ -1,3 +1,4 @@
+import { standardsOf } from '../plan/standards-of'
 import { beginning } from '../text'
 import { cellText } from '../scores/entry'
 import { fullName, type ClassSnapshot } from '../section'
@@ -24,6 +25,8 @@ export const actWords: Readonly<Record<ActKind, string>> = {
   policy: 'changed the policy',
   pencil: 'kept what was in pencil',
   level: 'gave a level',
+  observe: 'noted what was seen',
+  standard: 'changed a standard',
   override: 'overrode a grade',
   remark: 'wrote a remark',
   declare: 'declared the term',
@@ -61,7 +64,8 @@ function ofWords(snapshot: ClassSnapshot, { kind, id, from, to }: Change): strin
     return found ? fullName(found) : 'A student who is not in the roster'
   }
   const assignment = (assignmentId = '') => records.assignment[assignmentId]?.name ?? 'an assignment'
-  const standard = (standardId = '') => snapshot.standards.find((each) => each.id === standardId)?.code ?? 'a standard'
+  const standard = (standardId = '') =>
+    standardsOf(snapshot).find((each) => each.id === standardId)?.code || 'a standard'
   const period = (periodId = '') => snapshot.periods.find((each) => each.id === periodId)?.title ?? 'a period'
   switch (kind) {
     case 'cell':
@@ -70,6 +74,10 @@ function ofWords(snapshot: ClassSnapshot, { kind, id, from, to }: Change): strin
       return `${student()}, ${assignment(second)}, ${standard(third)}`
     case 'levelOverride':
       return `${student()}, level of ${standard(second)} in ${period(third)}`
+    case 'observation':
+      return `${student()}, ${standard(second)} as it was seen`
+    case 'standard':
+      return `Standard ${records.standard[id]?.code || ('code' in to ? String(to.code) : '')}`
     case 'override':
       return `${student()}, grade of ${period(second)}`
     case 'remark':

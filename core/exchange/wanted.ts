@@ -1,3 +1,4 @@
+import { scaleOf } from '../plan/level-scale'
 import { isBlank } from '../scores/to-score'
 import { jointId, partsOf } from '../kind'
 import { record } from '../records'
@@ -141,7 +142,7 @@ function scoreFields(snapshot: ClassSnapshot, assignment: Listed<Assignment>, ce
         : has('late')
           ? 'submitted'
           : 'not submitted'
-  const scales = { scale: planOf(snapshot).scale, levels: snapshot.proficiencyScale }
+  const scales = { scale: planOf(snapshot).scale, levels: scaleOf(snapshot) }
   const worth = cell.value && worthOf(cell.value, assignment.points, scales)
   return {
     scoreStatus: status,

@@ -1,3 +1,4 @@
+import { scaleOf } from '../plan/level-scale'
 import { jointId } from '../kind'
 import type { Assignment } from '../plan/assignment'
 import type { Cell } from '../scores/cell'
@@ -71,7 +72,7 @@ export const readingOf = ({ snapshot, plan }: GradingContext): Reading => ({
   cells: snapshot.records.cell,
   plan,
   scale: plan.scale,
-  levels: snapshot.proficiencyScale,
+  levels: scaleOf(snapshot),
 })
 
 /** Reads the records of a class into columns, in the coarsest unit that holds them all. */

@@ -1,3 +1,4 @@
+import { scaleOf } from '../plan/level-scale'
 import { jointId } from '../kind'
 import { record } from '../records'
 import type { Assignment } from '../plan/assignment'
@@ -43,7 +44,7 @@ function middle(sorted: readonly Ratio[], how: Rounding): string | null {
 
 /** What the scores of one assignment are worth, of everybody who has one that is not excused. */
 export function worthsOf(snapshot: ClassSnapshot, assignment: Listed<Assignment>): Worth[] {
-  const scales = { scale: planOf(snapshot).scale, levels: snapshot.proficiencyScale }
+  const scales = { scale: planOf(snapshot).scale, levels: scaleOf(snapshot) }
   return snapshot.students.flatMap((student) => {
     const { value, marks } = record(snapshot.records, 'cell', jointId(student.id, assignment.id))
     if (value === null || marks.includes('excused')) return []

@@ -1,3 +1,4 @@
+import type { CivilDate } from '../calendar/date'
 import type { ClassSnapshot } from '../section'
 import { betweenPeriods } from './between-periods'
 import { emptyCategory } from './empty-category'
@@ -13,13 +14,14 @@ import { override } from './override'
 import { periodsOverlap } from './periods-overlap'
 import { roundedTwice } from './rounded-twice'
 import { scale } from './scale'
+import { standards } from './standards'
 import { weights } from './weights'
 
 export type { LooseEnd } from './looseend'
 export { looseEndCodes } from './looseend'
 
-/** All loose ends of a class, those that move every grade first. */
-export function looseEnds(snapshot: ClassSnapshot): LooseEnd[] {
+/** All loose ends of a class as of a day, those that move every grade first. */
+export function looseEnds(snapshot: ClassSnapshot, today: CivilDate | null = null): LooseEnd[] {
   return [
     weights,
     emptyCategory,
@@ -33,7 +35,8 @@ export function looseEnds(snapshot: ClassSnapshot): LooseEnd[] {
     offScale,
     override,
     levelOverride,
+    standards,
     farAbove,
     lowScores,
-  ].flatMap((find) => find(snapshot))
+  ].flatMap((find) => find(snapshot, today))
 }

@@ -1,6 +1,7 @@
 import { partsOf } from '../kind'
-import { levelIn, windowOfLevels } from '../proficiency/level'
-import type { ProficiencyScale } from '../scales/proficiency'
+import { levelIn } from '../proficiency/level'
+import { levelWindow } from '../proficiency/window'
+import { allowedLevels, type ProficiencyScale } from '../scales/proficiency'
 import { fullName } from '../section'
 import type { Find } from './looseend'
 
@@ -14,10 +15,11 @@ export const levelOverride: Find = (snapshot) =>
     const [studentId, standardId, periodId] = partsOf(id) as [string, string, string]
     const student = snapshot.students.find((one) => one.id === studentId)
     const period = snapshot.periods.find((one) => one.id === periodId)
-    const standard = snapshot.standards.find((one) => one.id === standardId)
-    if (!student || !period || !standard) return []
-    const { calculated, override } = levelIn(snapshot, student, standardId, period, windowOfLevels(snapshot, period))
-    const scale = snapshot.proficiencyScale
+    const window = period && levelWindow(snapshot, period)
+    const standard = window?.tree.get(standardId)
+    if (!student || !window || !standard) return []
+    const { calculated, override } = levelIn(window, studentId, standardId)
+    const scale = window.scaleFor(standardId)
     if (!calculated || !override || apart(scale, calculated.level.value, override.value) < FAR) return []
     return [
       {
@@ -29,7 +31,9 @@ export const levelOverride: Find = (snapshot) =>
   })
 
 /** How many places two levels are apart. */
-function apart({ levels }: ProficiencyScale, a: string, b: string): number {
+function apart(scale: ProficiencyScale, a: string, b: string): number {
+  const levels = allowedLevels(scale)
   const place = (value: string) => levels.findIndex((level) => level.value === value)
-  return Math.abs(place(a) - place(b))
+  // Half levels lie halfway.
+  return Math.abs(place(a) - place(b)) / (scale.halves ? 2 : 1)
 }

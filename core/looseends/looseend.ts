@@ -1,3 +1,4 @@
+import type { CivilDate } from '../calendar/date'
 import type { ActKind } from '../acts/act'
 import type { Wanted } from '../wanted'
 import type { ClassSnapshot } from '../section'
@@ -11,7 +12,9 @@ export interface LooseEnd {
     | { view: 'gradebook'; assignmentId: string; studentId?: string }
     | { view: 'plan' }
     | { view: 'close'; studentId: string; periodId: string }
-    | { view: 'proficiency'; studentId: string; standardId: string; periodId: string }
+    | { view: 'proficiency'; studentId?: string; standardId: string; periodId: string }
+    | { view: 'standards' }
+    | { view: 'habits'; periodId: string }
   /** The mends in one step, where there are such. */
   fixes?: { words: string; kind: ActKind; wanted: Wanted[] }[]
 }
@@ -31,10 +34,17 @@ export const looseEndCodes = [
   'off-scale',
   'override',
   'level-override',
+  'no-evidence',
+  'one-day',
+  'untold',
+  'habits',
+  'same-code',
+  'withdrawn',
   'low-scores',
   'far-above',
   'unread',
 ] as const
 export type LooseEndCode = (typeof looseEndCodes)[number]
 
-export type Find = (snapshot: ClassSnapshot) => LooseEnd[]
+/** `today` is null where no day is looked at: then what depends on it is left out. */
+export type Find = (snapshot: ClassSnapshot, today: CivilDate | null) => LooseEnd[]

@@ -1,3 +1,4 @@
+import { scaleOf } from '../plan/level-scale'
 import { jointId } from '../kind'
 import { record } from '../records'
 import { assignmentsOf, planOf } from '../plan/rules'
@@ -10,7 +11,7 @@ import type { Find } from './looseend'
 export const lowScores: Find = (snapshot) => {
   const plan = planOf(snapshot)
   if (!plan.lowScoresWantNote) return []
-  const scales = { scale: plan.scale, levels: snapshot.proficiencyScale }
+  const scales = { scale: plan.scale, levels: scaleOf(snapshot) }
   return assignmentsOf(snapshot).flatMap((each) => {
     const low = snapshot.students.filter((student) => {
       const { value, marks, note } = record(snapshot.records, 'cell', jointId(student.id, each.id))

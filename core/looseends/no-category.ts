@@ -1,10 +1,13 @@
 import { record } from '../records'
-import { assignmentsOf, categoriesOf } from '../plan/rules'
+import { assignmentsOf, categoriesOf, planOf } from '../plan/rules'
 import { many } from '../words'
 import type { Find } from './looseend'
 
 /** An assignment without a category, and a deleted category that assignments still name. */
 export const noCategory: Find = (snapshot) => {
+  const { method, own } = planOf(snapshot)
+  // Where no grade is made, work belongs to no category of one.
+  if (method === 'none' && Object.values(own).every((each) => each.method === 'none')) return []
   const known = new Set(categoriesOf(snapshot).map((each) => each.id))
   const stray = assignmentsOf(snapshot).filter((each) => each.categoryId === null || !known.has(each.categoryId))
   const gone = [...new Set(stray.flatMap((each) => each.categoryId ?? []))].filter(

@@ -40,3 +40,11 @@ export function thousandths(value: Decimal): number {
   return digits * (places <= 0 ? 1000 : places === 1 ? 100 : places === 2 ? 10 : 1)
 }
 const [ZERO, NINE, POINT] = [48, 57, 46]
+
+/**
+ * The decimal halfway between two, of which each has at most two places.
+ *
+ * @example halfBetween('3', '2') // '2.5'
+ */
+export const halfBetween = (a: Decimal, b: Decimal): Decimal =>
+  readDecimal(String((thousandths(a) + thousandths(b)) / 2000))!

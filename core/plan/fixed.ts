@@ -10,5 +10,8 @@ export const fixed = z.strictObject({
   termWeights: z.strictObject({ work: percent, exam: percent }).nullable(),
   rounding: z.strictObject(rounding).nullable(),
   lowLine: percent.nullable(),
+  /** The proficiency scale of every class that chooses no other, and the one of learning habits. */
+  levelScaleId: id.nullable(),
+  habitScaleId: id.nullable(),
 })
 export type Fixed = z.infer<typeof fixed>

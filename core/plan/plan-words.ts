@@ -49,7 +49,7 @@ export function inWords(field: keyof Plan, plan: Readonly<Plan>): string {
     case 'coursePoints':
       return `${plan.coursePoints.points} in ${many(plan.coursePoints.periodIds.length, 'period')}`
     case 'proficiency':
-      return plan.proficiency.method
+      return plan.proficiency.calculation.method
     case 'defaultCategoryId':
       return value ? 'chosen' : 'none'
     default:

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { decimal, id, percent } from '../fields'
 import { kind, type ChangeOf, type Ground } from '../kind'
 import { methodFits } from '../proficiency/methods'
-import { proficiencySettings } from '../proficiency/settings'
+import { blankProficiency, olderProficiency, proficiencySettings } from '../proficiency/settings'
 import { same } from '../same'
 import { scaleFaults } from '../scales/faults'
 import { gradingScale } from '../scales/grading'
@@ -61,16 +61,16 @@ export const plan = kind({
     own: {},
     parents: {},
     coursePoints: { points: '0', periodIds: [] },
-    proficiency: {
-      method: 'decaying average',
-      last: 3,
-      decay: '0.65',
-      window: 'period',
-      leastEvidence: 1,
-      missingIsLowest: false,
-    },
+    proficiency: blankProficiency,
     families: 'both',
   },
+  older: [
+    {
+      until: 4,
+      read: (fields) =>
+        fields.proficiency ? { ...fields, proficiency: olderProficiency(fields.proficiency) } : { ...fields },
+    },
+  ],
   moves: 'class',
   refuse: (change: ChangeOf<Plan>, ground: Ground) => refusedScale(change, ground) ?? refusedRest(change, ground),
 })
@@ -87,15 +87,19 @@ function refusedScale({ to }: ChangeOf<Plan>, { policy, scales }: Ground): strin
   return isAllowed ? null : 'The district does not allow this grading scale. Choose one that it allows.'
 }
 
-function refusedRest({ to }: ChangeOf<Plan>, { policy, levels, knows }: Ground): string | null {
+function refusedRest({ to }: ChangeOf<Plan>, { policy, levelScales, districtLevels, knows }: Ground): string | null {
   const fixed = policy.rounding
   const roundingParts = Object.keys(rounding) as (keyof typeof rounding)[]
   if (fixed && roundingParts.some((part) => part in to && to[part] !== fixed[part]))
     return 'The district fixes how grades are rounded.'
   if (policy.lowLine !== null && to.lowLine !== undefined && to.lowLine !== policy.lowLine)
     return `The district fixes the low-score line at ${policy.lowLine}.`
-  if (to.proficiency && !methodFits(to.proficiency.method, levels))
-    return `The scale ${levels.name} has a level of 0 or below, for which there is no power law. Choose another method.`
+  const { scaleId = null, calculation } = to.proficiency ?? {}
+  const levels = levelScales.find((each) => each.id === scaleId)
+  if (scaleId !== null && !levels) return 'This proficiency scale is not there any more. Choose another.'
+  const acting = levels ?? districtLevels
+  if (calculation && !methodFits(calculation.method, acting))
+    return `The scale ${acting.name} has a level of 0 or below, for which there is no power law. Choose another method.`
   const periods = [
     ...Object.keys(to.own ?? {}),
     ...Object.keys(to.parents ?? {}),

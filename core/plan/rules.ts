@@ -10,11 +10,18 @@ import type { ClassSnapshot } from '../section'
 
 export type Listed<R> = R & { id: string }
 
+/** As much of a class as says how its plan acts. */
+export interface PlanHolder {
+  section: Pick<ClassSnapshot['section'], 'id'>
+  records: ClassSnapshot['records']
+  policy: ClassSnapshot['policy']
+}
+
 /**
  * The class's plan as it acts: the teacher's, or the stated default when there is none, with what the district fixes
  * laid over it.
  */
-export function planOf(snapshot: ClassSnapshot): Readonly<Plan> {
+export function planOf(snapshot: PlanHolder): Readonly<Plan> {
   const own = record(snapshot.records, 'plan', snapshot.section.id)
   const { policy } = snapshot
   if (!policy.rounding && policy.lowLine === null) return own

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { decimal, text } from '../fields'
-import { kind, type ChangeOf, type Ground } from '../kind'
-import { levelOf } from '../scales/proficiency'
+import { kind, partsOf, type ChangeOf, type Ground } from '../kind'
+import { allowedLevels, levelOf } from '../scales/proficiency'
 
 const schema = z.strictObject({
   level: decimal.nullable(),
@@ -16,8 +16,11 @@ export const levelOverride = kind({
   schema,
   blank: { level: null, reason: '' },
   moves: 'row',
-  refuse: ({ to: { level } }: ChangeOf<LevelOverride>, { levels }: Ground) =>
-    level && !levelOf(levels, level)
-      ? `${level} is no level of this scale. Give one of ${levels.levels.map(({ short }) => short).join(', ')}.`
-      : null,
+  refuse: ({ id, to: { level } }: ChangeOf<LevelOverride>, { levelsFor }: Ground) => {
+    const scale = levelsFor(partsOf(id)[1]!)
+    if (!level || levelOf(scale, level)) return null
+    return `${level} is no level of this scale. Give one of ${allowedLevels(scale)
+      .map((each) => each.short)
+      .join(', ')}.`
+  },
 })

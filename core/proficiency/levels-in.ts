@@ -1,7 +1,6 @@
-import type { Period } from '../calendar/periods'
 import type { Level } from '../scales/proficiency'
-import type { ClassSnapshot, Student } from '../section'
-import { levelIn, windowOfLevels } from './level'
+import { levelIn } from './level'
+import type { LevelWindow } from './window'
 
 /** A standard of a period, and a student's level of it. */
 export interface StandardLevel {
@@ -10,22 +9,43 @@ export interface StandardLevel {
   statement: string
   /** Null for not enough evidence. */
   level: Level | null
+  isArea: boolean
+  habit: boolean
 }
 
 /**
- * A student's levels, as they stand, of the standards that work of a reporting window is tagged with, in the order of the standards.
+ * A student's levels, as they stand, of the reported standards that anything in a reporting window is about, in the order
+ * of their tree: where something is about a standard, its areas are there too.
  *
- * @example levelsIn(snapshot, ann, quarter2)[0]?.level?.short // '3'
+ * @example levelsIn(levelWindow(snapshot, quarter2), 'ann')[0]?.level?.short // '3'
  */
-export function levelsIn(snapshot: ClassSnapshot, student: Student, period: Period): StandardLevel[] {
-  const window = windowOfLevels(snapshot, period)
-  const tagged = new Set(window.flatMap((each) => each.standardIds))
-  return snapshot.standards
-    .filter(({ id }) => tagged.has(id))
-    .map(({ id, code, statement }) => ({
+export function levelsIn(window: LevelWindow, studentId: string): StandardLevel[] {
+  const { tree } = window
+  const shown = shownStandards(window)
+  return tree.roots
+    .flatMap((each) => tree.within(each.id))
+    .filter((each) => each.reported && shown.has(each.id))
+    .map(({ id, code, statement, habit }) => ({
       standardId: id,
       code,
       statement,
-      level: levelIn(snapshot, student, id, period, window).effective,
+      habit,
+      isArea: tree.childrenOf(id).length > 0,
+      level: levelIn(window, studentId, id).effective,
     }))
+}
+
+/** The standards that work, an observation or a teacher's level of a window is about, and the areas above them. */
+export function shownStandards({ snapshot, tree, period, assignments, holds }: LevelWindow): Set<string> {
+  const shown = new Set(assignments.flatMap((each) => each.standardIds))
+  for (const [id, { level, on }] of Object.entries(snapshot.records.observation))
+    if (level !== null && on !== null && holds(on)) shown.add(id.split('/')[1]!)
+  for (const [id, { level }] of Object.entries(snapshot.records.levelOverride))
+    if (level !== null && id.endsWith(`/${period.id}`)) shown.add(id.split('/')[1]!)
+  // A set is walked to what is added on the way: the areas above come too.
+  for (const id of shown) {
+    const parent = tree.get(id)?.parentId
+    if (parent && tree.get(parent)) shown.add(parent)
+  }
+  return shown
 }

@@ -1,26 +1,50 @@
 import { z } from 'zod'
-import { decimal } from '../fields'
-
-export const levelMethods = [
-  'most recent',
-  'mean of the last',
-  'mean',
-  'median',
-  'highest',
-  'mode',
-  'decaying average',
-  'power law',
-] as const
+import { id } from '../fields'
+import { calculation, levelMethods, type MethodName } from './methods'
 
 /** How a plan has levels calculated from evidence. */
 export const proficiencySettings = z.strictObject({
-  method: z.enum(levelMethods),
-  /** How many count under *mean of the last*. */
-  last: z.int().min(1).max(20),
-  /** How loud the newest evidence speaks under *decaying average*, from 0.5 to 0.9. */
-  decay: decimal.refine((text) => Number(text) >= 0.5 && Number(text) <= 0.9, 'Write a number from 0.5 to 0.9.'),
+  /** The class's proficiency scale; null is the district's. */
+  scaleId: id.nullable(),
+  calculation,
   window: z.enum(['period', 'year']),
   leastEvidence: z.int().min(1).max(20),
   missingIsLowest: z.boolean(),
+  /** An area's level is the mean of its standards' values, or made of all their evidence pooled. */
+  areas: z.enum(['mean', 'pooled']),
+  /** What goes on the card and to the district where a class has both. */
+  reports: z.enum(['both', 'grades', 'levels']),
 })
 export type ProficiencySettings = z.infer<typeof proficiencySettings>
+
+export const blankProficiency: ProficiencySettings = {
+  scaleId: null,
+  calculation: levelMethods['decaying average'].blank,
+  window: 'period',
+  leastEvidence: 1,
+  missingIsLowest: false,
+  areas: 'mean',
+  reports: 'both',
+}
+
+/** Settings as releases of shape 3 wrote them: a method's own settings stood beside its name. */
+interface Flat {
+  method: MethodName
+  last: number
+  decay: string
+  window: ProficiencySettings['window']
+  leastEvidence: number
+  missingIsLowest: boolean
+}
+
+/** Reads settings as any release wrote them. */
+export function olderProficiency(given: unknown): ProficiencySettings {
+  if ('calculation' in (given as object)) return { ...blankProficiency, ...(given as ProficiencySettings) }
+  const { method, last, decay, ...rest } = given as Flat
+  const told = { 'mean of the last': { last }, 'decaying average': { decay } } as Record<string, object>
+  return {
+    ...blankProficiency,
+    ...rest,
+    calculation: { method, ...told[method] } as ProficiencySettings['calculation'],
+  }
+}

@@ -6,6 +6,7 @@ import { studentsIn } from '../grading/section'
 import { jointId } from '../kind'
 import { isGraded, planOf } from '../plan/rules'
 import { levelsIn, type StandardLevel } from '../proficiency/levels-in'
+import { levelWindow } from '../proficiency/window'
 import { record } from '../records'
 import { fullName, type ClassSnapshot } from '../section'
 import { madeOf, type GradePart } from './made-of'
@@ -25,6 +26,8 @@ export interface ReportCard {
   grade: FamilyGrade | null
   parts: GradePart[]
   standards: StandardLevel[]
+  /** Learning habits, apart from grades and levels. */
+  habits: StandardLevel[]
   remark: string
 }
 
@@ -43,10 +46,13 @@ export function cardsOf(
   const plan = planOf(snapshot)
   const grades = new Grades(snapshot)
   const { school, course, title } = snapshot.section
+  const window = levelWindow(snapshot, period)
+  const { reports } = plan.proficiency
   const students = studentsIn(snapshot, period).filter((each) => studentId === null || each.id === studentId)
   return students.map((student) => {
     const id = jointId(student.id, period.id)
     const work = grades.work(student.id, period.id)
+    const levels = levelsIn(window, student.id)
     return {
       student: fullName(student),
       ...{ school, course, className: title },
@@ -54,10 +60,14 @@ export function cardsOf(
       dates: `${period.firstDay} to ${period.lastDay}`,
       declared: record(snapshot.records, 'declaration', period.id).declared,
       printed: today,
-      isGraded: isGraded(snapshot, plan, period) || work.override !== null,
-      grade: familyGrade(plan, grades.of(student.id, period.id), record(snapshot.records, 'override', id)),
-      parts: madeOf(plan, work),
-      standards: levelsIn(snapshot, student, period),
+      isGraded: reports !== 'levels' && (isGraded(snapshot, plan, period) || work.override !== null),
+      grade:
+        reports === 'levels'
+          ? null
+          : familyGrade(plan, grades.of(student.id, period.id), record(snapshot.records, 'override', id)),
+      parts: reports === 'levels' ? [] : madeOf(plan, work),
+      standards: levels.filter((each) => !each.habit && reports !== 'grades'),
+      habits: levels.filter((each) => each.habit && !each.isArea),
       remark: record(snapshot.records, 'remark', id).text,
     }
   })

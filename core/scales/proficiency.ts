@@ -1,4 +1,4 @@
-import { thousandths, type Decimal } from '../number/decimal'
+import { halfBetween, thousandths, type Decimal } from '../number/decimal'
 
 /** One level of a proficiency scale. `value` orders the levels and enters means. */
 export interface Level {
@@ -6,9 +6,9 @@ export interface Level {
   label: string
   short: string
   description: string
-  /** The percent that a score in this level is worth, where the district gives one. */
+  /** The percent that a score in this level is worth, where the scale gives one. */
   percent?: Decimal
-  /** The percent of an assignment's points from which on they show this level, where the district gives one. */
+  /** The percent of an assignment's points from which on they show this level, where the scale gives one. */
   from?: Decimal
 }
 
@@ -17,18 +17,47 @@ export interface ProficiencyScale {
   name: string
   /** Highest first. */
   levels: Level[]
+  /** Whether a level between two others can be given. */
+  halves?: boolean
 }
+
+/** A scale that ships, or of the district's or the teacher's own. */
+export type AvailableLevelScale = ProficiencyScale & { owner: 'shipped' | 'district' | 'mine' }
+
+/** All levels that the scale allows, highest first: with half levels, one between each two. */
+export function allowedLevels({ levels, halves }: ProficiencyScale): Level[] {
+  if (!halves) return levels
+  return levels.flatMap((level, at) => {
+    const below = levels[at + 1]
+    return below ? [level, halfLevel(level, below)] : [level]
+  })
+}
+
+function halfLevel(above: Level, below: Level): Level {
+  const value = halfBetween(above.value, below.value)
+  return {
+    value,
+    label: `between ${below.label} and ${above.label}`,
+    short: isFigure(above) && isFigure(below) ? value : `${below.short}/${above.short}`,
+    description: '',
+    ...(above.percent && below.percent ? { percent: halfBetween(above.percent, below.percent) } : {}),
+  }
+}
+const isFigure = ({ short, value }: Level) => short === value
 
 /** The scale's level of exactly that value, or null. */
 export function levelOf(scale: ProficiencyScale, value: Decimal | null): Level | null {
   if (value === null) return null
-  return scale.levels.find((level) => thousandths(level.value) === thousandths(value)) ?? null
+  const wanted = thousandths(value)
+  return (
+    scale.levels.find((level) => thousandths(level.value) === wanted) ??
+    (scale.halves ? (allowedLevels(scale).find((level) => thousandths(level.value) === wanted) ?? null) : null)
+  )
 }
 
-/**
- * How deep the dye of a level is, from 0 (the lowest) to 1 (the highest), by its place among the levels.
- */
+/** How deep the dye of a level is, from 0 (the lowest) to 1 (the highest), by its place among those allowed. */
 export function depthOf(scale: ProficiencyScale, value: Decimal): number {
-  const at = scale.levels.findIndex((level) => thousandths(level.value) === thousandths(value))
-  return scale.levels.length < 2 ? 1 : 1 - at / (scale.levels.length - 1)
+  const levels = allowedLevels(scale)
+  const at = levels.findIndex((level) => thousandths(level.value) === thousandths(value))
+  return levels.length < 2 ? 1 : 1 - at / (levels.length - 1)
 }

@@ -1,10 +1,12 @@
 import { eq, inArray } from 'drizzle-orm'
 import { blanks } from '../../core/kinds'
 import type { Fixed as Policy } from '../../core/plan/fixed'
+import type { AvailableLevelScale } from '../../core/scales/proficiency'
+import { shippedLevelScales } from '../../core/scales/shipped-levels'
 import { shippedScales } from '../../core/scales/shipped'
 import type { AvailableScale } from '../../core/section'
 import type { Db } from '../database/client'
-import { gradingScales, plans, policies, users } from '../database/schema'
+import { gradingScales, levelScales, plans, policies, users } from '../database/schema'
 import { readSome } from './records-store'
 
 /** The home of what the district fixes and offers to everybody. Its one policy has the same id. */
@@ -39,6 +41,22 @@ export async function scalesFor(db: Db, userIds: readonly string[]): Promise<Ava
     }))
     .sort((a, b) => a.name.localeCompare(b.name))
   return [...shippedScales.map((each): AvailableScale => ({ ...each, owner: 'district' })), ...kept]
+}
+
+/** The proficiency scales that people can choose: those that ship, the district's, and their own. */
+export async function levelScalesFor(db: Db, userIds: readonly string[]): Promise<AvailableLevelScale[]> {
+  const rows = await db
+    .select()
+    .from(levelScales)
+    .where(inArray(levelScales.homeId, [DISTRICT, ...userIds]))
+  const kept = rows
+    .filter((row) => !row.removed)
+    .map(({ id, homeId, name, levels, halves }): AvailableLevelScale => ({
+      ...{ id, name, levels, halves },
+      owner: homeId === DISTRICT ? 'district' : 'mine',
+    }))
+    .sort((a, b) => a.name.localeCompare(b.name))
+  return [...shippedLevelScales, ...kept]
 }
 
 /** How many classes hold a copy of each scale. */

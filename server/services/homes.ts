@@ -1,12 +1,18 @@
+import { eq } from 'drizzle-orm'
 import { blanks, refusalOf, type Kind } from '../../core/kinds'
 import type { Change } from '../../core/acts/act'
 import type { Ground } from '../../core/kind'
-import { record, type Records } from '../../core/records'
+import type { Fixed } from '../../core/plan/fixed'
+import { districtScale } from '../../core/plan/level-scale'
+import { levelContext } from '../../core/proficiency/context'
+import { noRecords, record, type Records } from '../../core/records'
+import { shippedLevels } from '../../core/scales/shipped-levels'
 import type { Db } from '../database/client'
-import { DISTRICT, districtPolicy, scalesFor } from './district'
+import { courses, standards } from '../database/schema'
+import { DISTRICT, districtPolicy, levelScalesFor, scalesFor } from './district'
 import { knownIds } from './known-ids'
-import { kindsOfClass } from './records-store'
-import { proficiencyScaleOf } from './snapshot'
+import { kindsOfClass, readRecords } from './records-store'
+import { sectionStandards, teachersOf } from './snapshot'
 
 /** Why a change cannot be kept, or null. `present` is what the records are just before it. */
 export type Refuse = (change: Change, present: Records) => string | null
@@ -27,30 +33,72 @@ export const classHome = (sectionId: string): Home => ({
       knows: (what, id) => known[what].has(id),
       policy,
       scales: policy.scaleIds ? await scalesFor(tx, []) : [],
-      levels: await proficiencyScaleOf(tx),
+      ...(await levelGround(tx, sectionId, policy)),
     }
     return (change, present) => {
+      const { kind, id } = change
+      if (kind === 'standard' && known.standard.has(id) && !(id in present.standard))
+        return 'This standard is the district’s. Make one of your own.'
       // What an act makes is known from then on.
-      if (change.kind === 'assignment' || change.kind === 'category') known[change.kind].add(change.id)
+      if (kind === 'assignment' || kind === 'category' || kind === 'standard') known[kind].add(id)
       return refusal(change, present, kindsOfClass, ground)
     }
   },
 })
 
-/** A teacher's own things: scales, and patterns of assignments. */
-export const deskHome = (userId: string): Home => outsideClasses(userId, ['scale', 'pattern'])
+/** The scales by which levels of a class are held. */
+async function levelGround(
+  tx: Db,
+  sectionId: string,
+  policy: Fixed,
+): Promise<Pick<Ground, 'levelsFor' | 'districtLevels' | 'levelScales'>> {
+  const levelScales = await levelScalesFor(tx, await teachersOf(tx, sectionId))
+  const { plan, standard } = await readRecords(tx, sectionId, ['plan', 'standard'])
+  const records = { ...noRecords(), plan, standard }
+  const standards = await sectionStandards(tx, sectionId)
+  const context = levelContext({ section: { id: sectionId }, records, policy, levelScales, standards })
+  return { levelScales, districtLevels: districtScale({ levelScales, policy }), levelsFor: context.scaleFor }
+}
 
-/** What the district keeps for everybody: its policy and its scales. */
-export const districtHome: Home = outsideClasses(DISTRICT, ['scale', 'policy'])
+/** A teacher's own things: scales, and patterns of assignments. */
+export const deskHome = (userId: string): Home => outsideClasses(userId, ['scale', 'levelScale', 'pattern'])
+
+/** What the district keeps for everybody: its policy, its scales, its standards and which courses are taught by them. */
+export const districtHome: Home = {
+  id: DISTRICT,
+  async rules(tx) {
+    const known = {
+      course: new Set((await tx.select({ id: courses.id }).from(courses)).map((row) => row.id)),
+      standard: new Set(
+        (await tx.select({ id: standards.id }).from(standards).where(eq(standards.homeId, DISTRICT))).map(
+          (row) => row.id,
+        ),
+      ),
+      district: new Set([DISTRICT]),
+    }
+    return (change, present) => {
+      if (change.kind === 'standard') known.standard.add(change.id)
+      const kinds: Kind[] = ['scale', 'policy', 'levelScale', 'standard', 'courseStandard']
+      return refusal(change, present, kinds, {
+        ...nowhere,
+        knows: (what, id) => (what in known ? known[what as keyof typeof known].has(id) : false),
+      })
+    }
+  },
+}
+
+/** What changes outside classes are held against. */
+const nowhere: Ground = {
+  knows: () => false,
+  policy: blanks.policy,
+  scales: [],
+  levelScales: [],
+  districtLevels: shippedLevels,
+  levelsFor: () => shippedLevels,
+}
 
 function outsideClasses(id: string, kinds: readonly Kind[]): Home {
-  const ground: Ground = {
-    knows: (what, named) => what === 'district' && named === DISTRICT,
-    policy: blanks.policy,
-    scales: [],
-    levels: { id: 'none', name: '', levels: [] },
-  }
-  return { id, rules: () => Promise.resolve((change, present) => refusal(change, present, kinds, ground)) }
+  return { id, rules: () => Promise.resolve((change, present) => refusal(change, present, kinds, nowhere)) }
 }
 
 function refusal(change: Change, present: Records, kinds: readonly Kind[], ground: Ground): string | null {

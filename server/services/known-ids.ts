@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm'
 import type { Ground } from '../../core/kind'
 import type { Db } from '../database/client'
-import { assignments, categories, enrolments } from '../database/schema'
+import { assignments, categories, enrolments, standards } from '../database/schema'
 import { sectionPeriods, sectionStandards } from './snapshot'
 
 /** What the records of a class may speak of, by what it is. */
@@ -22,7 +22,11 @@ export async function knownIds(tx: Db, sectionId: string): Promise<KnownIds> {
     student: ids(students),
     assignment: ids(own),
     category: ids(kinds),
-    standard: ids(await sectionStandards(tx, sectionId)),
+    standard: ids([
+      ...(await sectionStandards(tx, sectionId)),
+      ...(await tx.select({ id: standards.id }).from(standards).where(eq(standards.homeId, sectionId))),
+    ]),
+    course: new Set(),
     period: ids(await sectionPeriods(tx, sectionId)),
   }
 }

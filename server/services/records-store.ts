@@ -12,12 +12,16 @@ import {
   declarations,
   evidence,
   gradingScales,
+  courseStandards,
   levelOverrides,
+  levelScales,
+  observations,
   overrides,
   patterns,
   plans,
   policies,
   remarks,
+  standards,
 } from '../database/schema'
 
 type Row = Record<string, unknown>
@@ -30,16 +34,20 @@ const tables: Record<Kind, RecordTable> = {
   cell: cells,
   evidence,
   levelOverride: levelOverrides,
+  observation: observations,
   override: overrides,
   remark: remarks,
   declaration: declarations,
   scale: gradingScales,
+  levelScale: levelScales,
+  standard: standards,
+  courseStandard: courseStandards,
   pattern: patterns,
   policy: policies,
 }
 const kinds = Object.keys(tables) as Kind[]
-/** Kinds whose records belong to a class. */
-export const kindsOfClass = kinds.filter((kind) => 'sectionId' in tables[kind])
+/** Kinds whose records belong to a class; standards are of a class where its teacher made them. */
+export const kindsOfClass = kinds.filter((kind) => 'sectionId' in tables[kind] || kind === 'standard')
 
 const homeColumn = (table: RecordTable): PgColumn => ('sectionId' in table ? table.sectionId : table.homeId)
 
@@ -68,13 +76,18 @@ export async function readRecords(db: Db, home: string, of: readonly Kind[] = ki
 }
 
 /** Some records of one kind, by id. Those that nobody has touched are not in it. */
-export async function readSome(db: Db, home: string, kind: Kind, ids: readonly string[]): Promise<Records[Kind]> {
-  const table = tables[kind]
+export async function readSome<K extends Kind>(
+  db: Db,
+  home: string,
+  kind: K,
+  ids: readonly string[],
+): Promise<Records[K]> {
+  const table: RecordTable = tables[kind]
   const rows = await db
     .select()
     .from(table)
     .where(and(eq(homeColumn(table), home), inArray(table.id, [...ids])))
-  return Object.fromEntries(rows.map((row) => [row.id as string, recordOf(kind, row)])) as Records[Kind]
+  return Object.fromEntries(rows.map((row) => [row.id as string, recordOf(kind, row)])) as unknown as Records[K]
 }
 
 /** Writes records whole, new ones and changed ones. */

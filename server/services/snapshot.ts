@@ -1,6 +1,7 @@
-import { and, asc, desc, eq } from 'drizzle-orm'
+import { and, asc, desc, eq, sql } from 'drizzle-orm'
 import { yearOf, type Period } from '../../core/calendar/periods'
 import { readPronouns } from '../../core/remarks/pronouns'
+import { listedStandards } from '../../core/plan/standards-of'
 import { byName, type ClassSnapshot, type Standard, type Student } from '../../core/section'
 import type { DeclaredGrade } from '../../core/grading/declaration'
 import type { Db } from '../database/client'
@@ -13,16 +14,14 @@ import {
   enrolments,
   orgs,
   periods,
-  proficiencyScales,
   sections,
   sectionTeachers,
   standards,
   students,
 } from '../database/schema'
-import type { ProficiencyScale } from '../../core/scales/proficiency'
 import { Problem } from './problem'
-import { districtPolicy, scalesFor } from './district'
-import { readRecords } from './records-store'
+import { DISTRICT, districtPolicy, levelScalesFor, scalesFor } from './district'
+import { readRecords, readSome } from './records-store'
 
 /** Reads one class whole: enough to compute everything that is shown of it. */
 export async function loadSnapshot(db: Db, sectionId: string): Promise<ClassSnapshot> {
@@ -33,6 +32,7 @@ export async function loadSnapshot(db: Db, sectionId: string): Promise<ClassSnap
     .innerJoin(orgs, eq(orgs.id, sections.schoolId))
     .where(eq(sections.id, sectionId))
   if (!row) throw new Problem(404, 'no-class', 'There is no such class.')
+  const teachers = await teachersOf(db, sectionId)
   return {
     section: {
       id: sectionId,
@@ -44,8 +44,8 @@ export async function loadSnapshot(db: Db, sectionId: string): Promise<ClassSnap
     periods: await sectionPeriods(db, sectionId),
     students: await sectionStudents(db, sectionId),
     standards: await sectionStandards(db, sectionId),
-    proficiencyScale: await proficiencyScaleOf(db),
-    scales: await scalesFor(db, await teachersOf(db, sectionId)),
+    levelScales: await levelScalesFor(db, teachers),
+    scales: await scalesFor(db, teachers),
     ...(await districtPolicy(db)),
     bank: (await db.select().from(bankEntries).orderBy(asc(bankEntries.place))).map(({ place: _, ...entry }) => entry),
     records: await readRecords(db, sectionId),
@@ -53,13 +53,7 @@ export async function loadSnapshot(db: Db, sectionId: string): Promise<ClassSnap
   }
 }
 
-/** The scale of levels that classes use: the district's one. */
-export async function proficiencyScaleOf(db: Db): Promise<ProficiencyScale> {
-  const [scale] = await db.select().from(proficiencyScales).limit(1)
-  return scale ?? { id: 'none', name: 'No scale', levels: [] }
-}
-
-async function teachersOf(db: Db, sectionId: string): Promise<string[]> {
+export async function teachersOf(db: Db, sectionId: string): Promise<string[]> {
   const rows = await db
     .select({ id: sectionTeachers.userId })
     .from(sectionTeachers)
@@ -77,16 +71,26 @@ export async function sectionPeriods(db: Db, sectionId: string): Promise<Period[
   )
 }
 
-/** The standards of the class's course. */
+/**
+ * The standards of the class's course, with all that is below them, in their order. What an area has above it stays
+ * out: a course is taught by what was chosen.
+ */
 export async function sectionStandards(db: Db, sectionId: string): Promise<Standard[]> {
   const rows = await db
-    .select({ standard: standards })
+    .select({ id: standards.id })
     .from(standards)
-    .innerJoin(courseStandards, eq(courseStandards.standardId, standards.id))
-    .innerJoin(sections, eq(sections.courseId, courseStandards.courseId))
-    .where(eq(sections.id, sectionId))
-    .orderBy(asc(standards.code))
-  return rows.map((row) => row.standard)
+    .where(
+      sql`${standards.id} in (
+        with recursive taught(id) as (
+          select ${courseStandards.standardId} from ${courseStandards}
+            join ${sections} on ${sections.courseId} = ${courseStandards.courseId}
+            where ${sections.id} = ${sectionId} and ${courseStandards.used}
+          union
+          select below.id from ${standards} below join taught on below.parent_id = taught.id
+        ) select id from taught)`,
+    )
+  const ids = rows.map((row) => row.id)
+  return listedStandards(await readSome(db, DISTRICT, 'standard', ids), ids, 'district')
 }
 
 async function sectionStudents(db: Db, sectionId: string): Promise<Student[]> {

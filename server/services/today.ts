@@ -1,6 +1,6 @@
 import { eq, inArray, max, sql, type SQL } from 'drizzle-orm'
 
-import { periodToday } from '../../core/calendar/periods'
+import { holds, periodToday, type Period } from '../../core/calendar/periods'
 import { assignmentsIn, planOf } from '../../core/plan/rules'
 import { toScore } from '../../core/grading/section'
 import { looseEnds } from '../../core/looseends'
@@ -93,6 +93,14 @@ async function read(db: Db, id: string, courseId: string, today: string): Promis
   return isOver ? null : { courseId, ...classToday(snapshot, today) }
 }
 
+/** Whether levels were given in a period without any assignment: by what was seen, or for the term. */
+function hasLevels({ records }: ClassSnapshot, period: Period): boolean {
+  return (
+    Object.values(records.observation).some(({ level, on }) => level !== null && on !== null && holds(period, on)) ||
+    Object.entries(records.levelOverride).some(([id, { level }]) => level !== null && id.endsWith(`/${period.id}`))
+  )
+}
+
 function classToday(snapshot: ClassSnapshot, today: string): Omit<TodayClass, 'courseId'> {
   const period = periodToday(snapshot.periods, today)
   const present = snapshot.students.filter((student) => enrolledOn(student, today))
@@ -112,8 +120,9 @@ function classToday(snapshot: ClassSnapshot, today: string): Omit<TodayClass, 'c
       declared: record(snapshot.records, 'declaration', period.id).declared,
     },
     assignments: due.length,
+    levels: period !== null && hasLevels(snapshot, period),
     toScore: period ? toScore(snapshot, period, today).now : 0,
     ...classDay(snapshot, period, today),
-    looseEnds: looseEnds(snapshot).map(({ fixes: _, ...end }) => end),
+    looseEnds: looseEnds(snapshot, today).map(({ fixes: _, ...end }) => end),
   }
 }

@@ -65,12 +65,9 @@ function page(doc: Doc, card: ReportCard): void {
       card.parts.map((each) => [each.name, each.weight === null ? '' : `${each.weight} of 100`, each.result]),
     )
   if (card.standards.length)
-    table(
-      doc,
-      card.isGraded ? 'Standards' : `Levels of ${card.period}`,
-      card.standards.map((each) => [`${each.code}  ${each.statement}`, '', each.level?.label ?? 'not enough evidence']),
-    )
-  else if (!card.isGraded) heading(doc, `No levels in ${card.period}`)
+    table(doc, card.isGraded ? 'Standards' : `Levels of ${card.period}`, card.standards.map(lineOf))
+  else if (!card.isGraded && !card.habits.length) heading(doc, `No levels in ${card.period}`)
+  if (card.habits.length) table(doc, 'Learning habits', card.habits.map(lineOf))
   heading(doc, 'Remark')
   doc
     .font('regular')
@@ -79,6 +76,13 @@ function page(doc: Doc, card: ReportCard): void {
     .text(card.remark || 'No remark.', LEFT, doc.y, { width: WIDTH, lineGap: 2 })
   footer(doc, card)
 }
+
+/** A standard under its area stands a little in. */
+const lineOf = ({ code, statement, level, isArea }: ReportCard['standards'][number]): [string, string, string] => [
+  `${isArea || !code.includes('.') ? '' : '   '}${code}  ${statement}`,
+  '',
+  level?.label ?? 'not enough evidence',
+]
 
 function grade(doc: Doc, { grade, period }: ReportCard): void {
   const top = doc.y

@@ -1,6 +1,8 @@
 import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
 import { Desk, expect, test } from './fixtures'
+import { district } from '../../demo/district'
+import { csvFiles, zipOf } from '../support/oneroster-files'
 import { accounts, startProduct } from '../support/product'
 
 /** WCAG 2.2 AA as far as axe can tell, on every screen; in the dark scheme only what it changes, the contrast. */
@@ -40,6 +42,49 @@ for (const scheme of ['light', 'dark'] as const)
       expect(desk.complaints).toEqual([])
     })
 
+    test('the rooms of proficiency', async ({ desk, page }) => {
+      test.setTimeout(180_000)
+      await desk.openClass('Tide Pool Ecology')
+      await desk.view('Proficiency')
+      await desk.cell('Çelik, Osric', 'TL.1:').click()
+      await audit(page)
+      await page.getByRole('columnheader', { name: /^TF\.1/ }).click()
+      await audit(page)
+      await desk.margin.getByRole('button', { name: 'Open its evidence' }).click()
+      await expect(page.getByRole('button', { name: 'All standards' })).toBeVisible()
+      await audit(page)
+      const at = new URL(page.url())
+      const base = at.pathname.replace('/proficiency', '')
+      const standardId = at.searchParams.get('open')!
+      for (const [path, shown] of [
+        [`${base}/standard/${standardId}`, page.getByRole('heading', { name: 'TF.1' })],
+        [`${base}/compare`, page.getByRole('heading', { name: 'What would be another level?' })],
+        [`${base}/standards`, page.getByRole('heading', { name: 'Levels' })],
+        [base.replace('/class/', '/round/') + `?standard=${standardId}`, page.getByText('Ashgrove, Kiran')],
+        ['/habits', page.getByRole('grid', { name: 'Habits of Advisory 7' })],
+      ] as const) {
+        await page.goto(`${desk.url}${path}`)
+        await expect(shown).toBeVisible()
+        await audit(page)
+      }
+      await page.goto(`${desk.url}${base}/standard/${standardId}`)
+      await page.getByRole('link', { name: 'Kiran Ashgrove' }).click()
+      await expect(page.getByRole('region', { name: 'Kiran Ashgrove' })).toBeVisible()
+      await audit(page)
+      expect(desk.complaints).toEqual([])
+    })
+
+    test('the office’s standards and levels', async ({ page, product }) => {
+      const office = new Desk(page, product.url)
+      await office.sitDown(accounts.registrar)
+      await page.getByRole('link', { name: 'Standards and levels' }).click()
+      await expect(page.getByRole('heading', { name: 'Proficiency scales' })).toBeVisible()
+      await audit(page)
+      await page.getByRole('button', { name: 'Change Four levels', exact: true }).click()
+      await page.waitForTimeout(400) // the dialog fades in, and axe would measure the fade
+      await audit(page)
+    })
+
     test('the views of a class', async ({ desk, page }) => {
       await desk.openClass('Earth Systems 7A')
       await expect(page.getByRole('grid')).toBeVisible()
@@ -63,7 +108,17 @@ for (const scheme of ['light', 'dark'] as const)
   })
 
 test('a class with no plan and no work teaches the first step', async ({ desk, page }) => {
-  await desk.openClass('Tide Pool Ecology')
+  // A class of one's own, out of a file: it has students, and nothing else.
+  await page.getByRole('link', { name: 'Exchange', exact: true }).click()
+  const files = csvFiles(district(), '1.2')
+  files['classes.csv'] = files['classes.csv']!.replaceAll('Tide Pool Ecology', 'Shore club')
+  await page
+    .locator('input[type=file]')
+    .setInputFiles({ name: 'own.zip', mimeType: 'application/zip', buffer: Buffer.from(zipOf(files)) })
+  await expect(
+    page.getByRole('table', { name: 'What the roster changed' }).getByRole('row', { name: /^Classes 6/ }),
+  ).toBeVisible()
+  await desk.openClass('Shore club')
   await expect(page.getByRole('heading', { name: 'First, a plan' })).toBeVisible()
   await page.getByRole('link', { name: 'Make a plan', exact: true }).click()
   await page.getByRole('button', { name: 'Add category' }).click()
@@ -74,7 +129,14 @@ test('a class with no plan and no work teaches the first step', async ({ desk, p
   await desk.margin.getByRole('button', { name: 'Add assignment' }).click()
   await expect(page.getByRole('columnheader', { name: /Shore walk/ })).toBeVisible()
   await desk.view('Proficiency')
-  await expect(page.getByRole('heading', { name: /No evidence in Quarter 2 yet/ })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'No standards in this class yet' })).toBeVisible()
+  await page.getByRole('link', { name: 'Standards of this class' }).click()
+  await page.getByRole('button', { name: 'Add a standard' }).click()
+  await page.getByLabel('Code', { exact: true }).fill('SW.1')
+  await page.getByLabel('Statement', { exact: true }).fill('Walks a shore without a trace.')
+  await page.getByRole('dialog').getByRole('button', { name: 'Keep' }).click()
+  await page.getByRole('link', { name: 'Back to Proficiency' }).click()
+  await expect(page.getByRole('columnheader', { name: /^SW\.1: Walks a shore/ })).toBeVisible()
 })
 
 test('a teacher sees only classes of their own, and a registrar none', async ({ page, product }) => {

@@ -2,10 +2,12 @@ import { describe, expect, it } from 'vitest'
 import { refusalOf } from '#core/kinds'
 import { jointId, type Ground } from '#core/kind'
 import { levelOverride as loose } from '#core/looseends/level-override'
-import { levelIn, windowOfLevels } from '#core/proficiency/level'
+import { levelIn } from '#core/proficiency/level'
+import { levelWindow } from '#core/proficiency/window'
+import { scaleOf } from '#core/plan/level-scale'
 import { levelsIn } from '#core/proficiency/levels-in'
 import type { LevelOverride } from '#core/proficiency/level-override'
-import { aClass } from '../support/class'
+import { aClass, aStandard } from '../support/class'
 
 /** Two pieces of evidence of a standard; the mean of 1 and 2 is 1.5, and ties go up. */
 function taught(given: Partial<LevelOverride> = {}) {
@@ -18,14 +20,14 @@ function taught(given: Partial<LevelOverride> = {}) {
     scores: { ann: { map: { value: { level: '1' } }, walk: { value: { level: '2' } } } },
   })
   const plan = snapshot.records.plan.class!
-  Object.assign(plan, { proficiency: { ...plan.proficiency, method: 'mean' } })
-  snapshot.standards.push({ id: 's1', parentId: null, code: 'M.1', statement: 'Reads a map' })
+  Object.assign(plan, { proficiency: { ...plan.proficiency, calculation: { method: 'mean' } } })
+  snapshot.standards.push(aStandard('s1', { code: 'M.1', statement: 'Reads a map' }))
   snapshot.records.levelOverride[jointId('ann', 's1', 'q2')] = { level: null, reason: '', ...given }
   return snapshot
 }
 const level = (snapshot: ReturnType<typeof taught>, periodId = 'q2') => {
   const period = snapshot.periods.find(({ id }) => id === periodId)!
-  return levelIn(snapshot, snapshot.students[0]!, 's1', period, windowOfLevels(snapshot, period))
+  return levelIn(levelWindow(snapshot, period), 'ann', 's1')
 }
 
 describe('the teacher’s own level', () => {
@@ -44,12 +46,12 @@ describe('the teacher’s own level', () => {
     const snapshot = taught({ level: '3' })
     snapshot.records.cell = {}
     expect(level(snapshot)).toMatchObject({ evidence: [], calculated: null, effective: { value: '3' } })
-    expect(levelsIn(snapshot, snapshot.students[0]!, snapshot.periods[2]!)[0]?.level?.label).toBe('Level 3')
+    expect(levelsIn(levelWindow(snapshot, snapshot.periods[2]!), 'ann')[0]?.level?.label).toBe('Level 3')
   })
   it('two steps from its calculation without a reason is a loose end, at its cell', () => {
-    expect(loose(taught({ level: '3' }))).toEqual([])
-    expect(loose(taught({ level: '4', reason: 'Showed it' }))).toEqual([])
-    expect(loose(taught({ level: '4' }))).toMatchObject([
+    expect(loose(taught({ level: '3' }), null)).toEqual([])
+    expect(loose(taught({ level: '4', reason: 'Showed it' }), null)).toEqual([])
+    expect(loose(taught({ level: '4' }), null)).toMatchObject([
       {
         code: 'level-override',
         mend: { view: 'proficiency', studentId: 'ann', standardId: 's1', periodId: 'q2' },
@@ -57,8 +59,15 @@ describe('the teacher’s own level', () => {
     ])
   })
   it('is refused off the scale, and for what is not of the class', () => {
-    const { proficiencyScale: levels, policy } = taught()
-    const ground: Ground = { knows: (_what, id) => id !== 'nobody', policy, scales: [], levels }
+    const levels = scaleOf(taught())
+    const ground: Ground = {
+      knows: (_what, id) => id !== 'nobody',
+      policy: taught().policy,
+      scales: [],
+      levelScales: [],
+      districtLevels: levels,
+      levelsFor: () => levels,
+    }
     const change = (id: string, value: string | null) => ({ kind: 'levelOverride' as const, id, to: { level: value } })
     const refused = (id: string, value: string | null) =>
       refusalOf(change(id, value), { level: null, reason: '' }, ground)

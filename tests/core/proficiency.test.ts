@@ -1,21 +1,33 @@
 import { describe, expect, it } from 'vitest'
-import { jointId } from '#core/kind'
-import { levelMethods } from '#core/proficiency/settings'
-import { blanks } from '#core/kinds'
-import { assignmentsIn } from '#core/plan/rules'
-import { levelMethods as methods, methodFits } from '#core/proficiency/methods'
-import { ofDecimal, toDouble } from '#core/number/ratio'
 import { linearRegression, linearRegressionLine, mean, median, modeFast } from 'simple-statistics'
 import fc from 'fast-check'
+import { jointId } from '#core/kind'
+import { blanks } from '#core/kinds'
+import { add, multiply, ofDecimal, toDouble, ZERO } from '#core/number/ratio'
+import { calculatedLevel } from '#core/proficiency/calculated'
 import { cutOffsOf } from '#core/proficiency/convert'
-import { calculatedLevel, evidenceAt, evidenceOf, readLevel, windowOfLevels } from '#core/proficiency/level'
+import { evidenceAt, evidenceOf } from '#core/proficiency/evidence-of'
+import { levelMethods, methodFits, methodNames, sharesOf, valueOf, type Calculation } from '#core/proficiency/methods'
+import { readLevel } from '#core/proficiency/read-level'
+import { proficiencySettings } from '#core/proficiency/settings'
+import { levelWindow } from '#core/proficiency/window'
+import { scaleOf } from '#core/plan/level-scale'
+import { allowedLevels, depthOf } from '#core/scales/proficiency'
 import type { Mark } from '#core/scores/score'
-import { depthOf } from '#core/scales/proficiency'
+import type { ClassSnapshot } from '#core/section'
 import { aClass } from '../support/class'
 
 const settings = blanks.plan.proficiency
+const by = (calculation: Calculation, more: Partial<typeof settings> = {}) => ({
+  proficiency: { ...settings, calculation, ...more },
+})
+const windowOf = (snapshot: ClassSnapshot, at = 2) => levelWindow(snapshot, snapshot.periods[at]!)
+const evidenceIn = (snapshot: ClassSnapshot, standardId = 'std') => evidenceOf(windowOf(snapshot), 'ann', standardId)
+const levelIn = (snapshot: ClassSnapshot, evidence = evidenceIn(snapshot)) =>
+  calculatedLevel(windowOf(snapshot).plan.proficiency, scaleOf(snapshot), evidence)
+
 const snapshot = aClass({
-  plan: { proficiency: { ...settings, method: 'most recent' } },
+  plan: by({ method: 'most recent' }),
   assignments: {
     later: { dueOn: '2026-11-20', standardIds: ['std'] },
     sooner: { dueOn: '2026-11-05', standardIds: ['std'] },
@@ -25,15 +37,15 @@ const snapshot = aClass({
 })
 const give = (assignment: string, level: string | null) =>
   (snapshot.records.evidence[jointId('ann', assignment, 'std')] = { level })
-const evidence = () => evidenceOf(snapshot, snapshot.students[0]!, 'std', assignmentsIn(snapshot, snapshot.periods[2]!))
+const evidence = () => evidenceIn(snapshot)
 
 describe('the calculated level, by most recent', () => {
-  it('is not there without evidence', () => expect(calculatedLevel(snapshot, evidence())).toBeNull())
+  it('is not there without evidence', () => expect(levelIn(snapshot)).toBeNull())
   it('is the last by due date, whatever was typed first', () => {
     give('later', '3')
     give('sooner', '1')
     expect(evidence().map((each) => each.level)).toEqual(['1', '3'])
-    expect(calculatedLevel(snapshot, evidence())?.level.short).toBe('3')
+    expect(levelIn(snapshot)?.level.short).toBe('3')
   })
   it('passes over an excused cell', () => {
     snapshot.records.cell[jointId('ann', 'later')] = {
@@ -43,14 +55,14 @@ describe('the calculated level, by most recent', () => {
       noteFor: 'teacher',
       meant: '',
     }
-    expect(calculatedLevel(snapshot, evidence())?.level.short).toBe('1')
+    expect(levelIn(snapshot)?.level.short).toBe('1')
   })
   it('takes a level that was typed as the score, unless another was given for the standard', () => {
     const scored = aClass({
       assignments: { a: { standardIds: ['std'], scoredIn: 'levels' } },
       scores: { ann: { a: { value: { level: '2' } } } },
     })
-    const found = () => evidenceOf(scored, scored.students[0]!, 'std', assignmentsIn(scored, scored.periods[2]!))
+    const found = () => evidenceIn(scored)
     expect(found().map((each) => each.level)).toEqual(['2'])
     scored.records.evidence[jointId('ann', 'a', 'std')] = { level: '4' }
     expect(found().map((each) => each.level)).toEqual(['4'])
@@ -62,7 +74,7 @@ describe('the calculated level, by most recent', () => {
 })
 
 describe('levels', () => {
-  const scale = snapshot.proficiencyScale
+  const scale = scaleOf(snapshot)
   it('are read by their short name or value', () => {
     expect(readLevel(scale, ' 3 ')).toEqual({ level: '3' })
     expect(readLevel(scale, '3.0')).toEqual({ level: '3' })
@@ -74,14 +86,10 @@ describe('levels', () => {
 })
 
 describe('the methods', () => {
-  const value = (method: (typeof levelMethods)[number], levels: number[], more: Partial<typeof settings> = {}) =>
-    toDouble(
-      methods[method].value(
-        levels.map((each) => ofDecimal(String(each))),
-        { ...settings, ...more },
-        [ofDecimal('1'), ofDecimal('4')],
-      ),
-    )
+  const scale = scaleOf(snapshot)
+  const ratios = (levels: number[]) => levels.map((each) => ofDecimal(String(each)))
+  const value = (how: Calculation | Calculation['method'], levels: number[]) =>
+    toDouble(valueOf(typeof how === 'string' ? levelMethods[how].blank : how, ratios(levels), scale))
   const levels = fc.array(fc.constantFrom(1, 2, 3, 4), { minLength: 1, maxLength: 12 })
 
   it('the decaying average follows its formula: 2, 3, 4 at 0.65 is 3.5275', () =>
@@ -105,12 +113,12 @@ describe('the methods', () => {
     expect(value('mode', [1, 1, 3, 3, 2])).toBe(3)
   })
   it('the last few are all where there are fewer', () => {
-    expect(value('mean of the last', [1, 4, 4, 4], { last: 3 })).toBe(4)
-    expect(value('mean of the last', [2, 4], { last: 3 })).toBe(3)
+    expect(value({ method: 'mean of the last', last: 3 }, [1, 4, 4, 4])).toBe(4)
+    expect(value({ method: 'mean of the last', last: 3 }, [2, 4])).toBe(3)
   })
   it('stay within the evidence, and the same evidence gives itself', () => {
     fc.assert(
-      fc.property(levels, fc.constantFrom(...levelMethods), (each, method) => {
+      fc.property(levels, fc.constantFrom(...methodNames), (each, method) => {
         const found = value(method, each)
         const slack = method === 'power law' ? 4 : 1e-9
         expect(found).toBeGreaterThanOrEqual(Math.min(...each) - slack)
@@ -124,55 +132,131 @@ describe('the methods', () => {
       }),
     )
   })
+  it('the shares in which evidence is in a value come to 1, and the levels times their shares are the value', () => {
+    fc.assert(
+      fc.property(levels, fc.constantFrom(...methodNames), (each, method) => {
+        const how = levelMethods[method].blank
+        const shares = sharesOf(how, ratios(each))
+        if (!shares) {
+          expect(method).toBe('power law')
+          return
+        }
+        expect(toDouble(shares.reduce(add))).toBeCloseTo(1, 12)
+        const sum = ratios(each).reduce((total, level, at) => add(total, multiply(level, shares[at]!)), ZERO)
+        expect(toDouble(sum)).toBeCloseTo(value(method, each), 12)
+      }),
+    )
+  })
+  it('have settings of their own: what one is told, another refuses', () => {
+    const read = (calculation: object) => proficiencySettings.safeParse({ ...settings, calculation }).success
+    expect(methodNames.map((method) => read(levelMethods[method].blank))).toEqual(methodNames.map(() => true))
+    expect(read({ method: 'mean', last: 3 })).toBe(false)
+    expect(read({ method: 'decaying average', decay: '0.95' })).toBe(false)
+    expect(read({ method: 'no such' })).toBe(false)
+  })
   it('the power law is offered for no scale with a level of 0 or below, and gives none there', () => {
     const zero = aClass({
-      plan: { proficiency: { ...settings, method: 'power law' } },
+      plan: by({ method: 'power law' }),
       assignments: { a: { standardIds: ['std'] } },
       scores: { ann: {} },
     })
     zero.records.evidence[jointId('ann', 'a', 'std')] = { level: '3' }
-    const found = () => evidenceOf(zero, zero.students[0]!, 'std', assignmentsIn(zero, zero.periods[2]!))
-    expect(calculatedLevel(zero, found())?.value).toBe('3.00')
-    zero.proficiencyScale.levels.push({ value: '0', label: 'None yet', short: '0', description: '' })
-    expect(methodFits('power law', zero.proficiencyScale)).toBe(false)
-    expect(methodFits('mean', zero.proficiencyScale)).toBe(true)
-    expect(calculatedLevel(zero, found())).toBeNull()
+    expect(levelIn(zero)?.value).toBe('3.00')
+    scaleOf(zero).levels.push({ value: '0', label: 'None yet', short: '0', description: '' })
+    expect(methodFits('power law', scaleOf(zero))).toBe(false)
+    expect(methodFits('mean', scaleOf(zero))).toBe(true)
+    expect(levelIn(zero)).toBeNull()
   })
-  it('a tie between two levels goes up, exactly: 2, 3 and 2.5 twice', () => {
+  it('a tie between two levels goes up, exactly: 2, 3 and 2.5 twice; with half levels it is one of them', () => {
     for (const levels of [
       ['2', '3'],
       ['3', '2'],
       ['2', '2', '3', '3'],
     ]) {
       const tied = aClass({
-        plan: { proficiency: { ...settings, method: 'mean' } },
+        plan: by({ method: 'mean' }),
         assignments: Object.fromEntries(levels.map((_, at) => [`a${at}`, { standardIds: ['std'] }])),
         scores: { ann: {} },
       })
       levels.forEach((level, at) => (tied.records.evidence[jointId('ann', `a${at}`, 'std')] = { level }))
-      const found = evidenceOf(tied, tied.students[0]!, 'std', assignmentsIn(tied, tied.periods[2]!))
-      expect(calculatedLevel(tied, found)).toMatchObject({ value: '2.50', level: { short: '3' } })
+      expect(levelIn(tied)).toMatchObject({ value: '2.50', level: { short: '3' } })
+      scaleOf(tied).halves = true
+      expect(levelIn(tied)).toMatchObject({ value: '2.50', level: { short: '2.5' } })
     }
   })
   it('a longer period has levels of all the work in it', () => {
     const long = aClass({
       assignments: { a: { standardIds: ['std'], dueOn: '2026-09-10' }, b: { standardIds: ['std'] } },
     })
-    expect(windowOfLevels(long, long.periods[0]!).map((each) => each.id)).toEqual(['a', 'b'])
+    expect(windowOf(long, 0).assignments.map((each) => each.id)).toEqual(['a', 'b'])
+  })
+  it('a year to date has the evidence from its first day on; a clean slate has that of the period', () => {
+    const year = aClass({
+      assignments: { a: { standardIds: ['std'], dueOn: '2026-09-10' }, b: { standardIds: ['std'] } },
+    })
+    expect(windowOf(year).assignments.map((each) => each.id)).toEqual(['b'])
+    Object.assign(year.records.plan.class!, by({ method: 'mean' }, { window: 'year' }))
+    expect(windowOf(year).assignments.map((each) => each.id)).toEqual(['a', 'b'])
+    expect(windowOf(year, 1).assignments.map((each) => each.id)).toEqual(['a'])
   })
   it('too little evidence gives no level; a missing one gives the lowest where the plan says so', () => {
     const strict = aClass({
-      plan: { proficiency: { ...settings, leastEvidence: 2 } },
+      plan: by(settings.calculation, { leastEvidence: 2 }),
       assignments: { a: { standardIds: ['std'] }, b: { standardIds: ['std'] } },
       scores: { ann: { b: { marks: ['missing'] } } },
     })
     strict.records.evidence[jointId('ann', 'a', 'std')] = { level: '3' }
-    const found = () => evidenceOf(strict, strict.students[0]!, 'std', assignmentsIn(strict, strict.periods[2]!))
-    expect(calculatedLevel(strict, found())).toBeNull()
-    strict.records.plan.class!.proficiency.missingIsLowest = true
-    expect(found().map((each) => each.level)).toEqual(['3', '1'])
+    expect(levelIn(strict)).toBeNull()
+    Object.assign(strict.records.plan.class!, by(settings.calculation, { leastEvidence: 2, missingIsLowest: true }))
+    expect(evidenceIn(strict).map((each) => each.level)).toEqual(['3', '1'])
     // 0.65 × 1 + 0.35 × 3
-    expect(calculatedLevel(strict, found())).toMatchObject({ value: '1.70', level: { short: '2' } })
+    expect(levelIn(strict)).toMatchObject({ value: '1.70', level: { short: '2' } })
+  })
+})
+
+describe('what is seen without an assignment', () => {
+  const seen = aClass({
+    plan: by({ method: 'most recent' }),
+    assignments: { a: { standardIds: ['std'], dueOn: '2026-11-12' } },
+    scores: { ann: { a: { value: { level: '2' } } } },
+  })
+  const observe = (key: string, level: string | null, on: string) =>
+    (seen.records.observation = {
+      ...seen.records.observation,
+      [jointId('ann', 'std', key)]: { level, on, note: '' },
+    })
+  it('is evidence of its day, after the work of that day', () => {
+    observe('one', '4', '2026-11-12')
+    observe('two', '1', '2026-11-05')
+    expect(evidenceIn(seen).map(({ level, origin }) => [level, origin])).toEqual([
+      ['1', 'observed'],
+      ['2', 'given'],
+      ['4', 'observed'],
+    ])
+    expect(levelIn(seen)?.level.short).toBe('4')
+  })
+  it('counts in its own window alone, and not when it was taken back', () => {
+    observe('three', '1', '2026-12-20')
+    expect(evidenceIn(seen)).toHaveLength(3)
+    observe('one', null, '2026-11-12')
+    expect(evidenceIn(seen)).toHaveLength(2)
+  })
+})
+
+describe('half levels', () => {
+  const scale = { ...scaleOf(snapshot), halves: true }
+  it('lie between each two, and can be typed', () => {
+    expect(allowedLevels(scale).map((each) => each.short)).toEqual(['4', '3.5', '3', '2.5', '2', '1.5', '1'])
+    expect(readLevel(scale, '2,5')).toEqual({ level: '2.5' })
+    expect('refused' in readLevel(scaleOf(snapshot), '2.5')).toBe(true)
+  })
+  it('of levels named by letters are named by both', () => {
+    const letters = { ...scale, levels: scale.levels.map((each, at) => ({ ...each, short: 'ABCD'[at]! })) }
+    expect(allowedLevels(letters)[1]).toMatchObject({
+      value: '3.5',
+      short: 'B/A',
+      label: 'between Level 3 and Level 4',
+    })
   })
 })
 
@@ -200,7 +284,7 @@ describe('a level that points show', () => {
       noteFor: 'teacher',
       meant: '',
     })
-  const shown = () => evidenceAt(scored, 'ann', assignmentsIn(scored, scored.periods[2]!)[0]!, 'std')
+  const shown = () => evidenceAt(windowOf(scored), 'ann', windowOf(scored).assignments[0]!, 'std')
 
   it('is that of the greatest cut-off reached, inclusive, on the unrounded percent', () => {
     // 30 of 40 is 75 % exactly; 29.999 is 74.9975 %, which would round to 75.
@@ -218,7 +302,7 @@ describe('a level that points show', () => {
   })
   it('is the lowest of the scale below all cut-offs', () => {
     put('3')
-    expect(shown()?.level).toBe(scored.proficiencyScale.levels.at(-1)!.value)
+    expect(shown()?.level).toBe(scaleOf(scored).levels.at(-1)!.value)
   })
   it('is none of an excused or a blank cell, nor of nothing possible', () => {
     put('36', ['excused'])
@@ -237,8 +321,8 @@ describe('a level that points show', () => {
     scored.records.evidence[jointId('ann', 'check', 'std')] = { level: null }
   })
   it('follows the scale where the assignment has no cut-offs of its own, and nothing where it has an empty list', () => {
-    const levels = scored.proficiencyScale.levels.map((each) => (each.value === '3' ? { ...each, from: '80' } : each))
-    const scale = { ...scored.proficiencyScale, levels }
+    const levels = scaleOf(scored).levels.map((each) => (each.value === '3' ? { ...each, from: '80' } : each))
+    const scale = { ...scaleOf(scored), levels }
     expect(cutOffsOf({ cutOffs: null, scoredIn: 'points' }, scale)).toEqual([{ level: '3', from: '80' }])
     expect(cutOffsOf({ cutOffs: [], scoredIn: 'points' }, scale)).toEqual([])
     expect(cutOffsOf({ cutOffs: null, scoredIn: 'levels' }, scale)).toEqual([])

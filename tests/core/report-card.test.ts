@@ -3,7 +3,7 @@ import { jointId } from '#core/kind'
 import { blanks } from '#core/kinds'
 import { cardsOf } from '#core/report-card/card'
 import type { ClassSnapshot } from '#core/section'
-import { aClass } from '../support/class'
+import { aClass, aStandard } from '../support/class'
 
 const today = '2026-11-26'
 const card = (snapshot: ClassSnapshot, periodId = 'q2') =>
@@ -68,8 +68,8 @@ describe('a card of a class that gives no grades', () => {
       scores: { ann: { map: { value: { level: '3' } } } },
     })
     snapshot.standards.push(
-      { id: 's1', parentId: null, code: 'M.1', statement: 'Reads a map' },
-      { id: 's2', parentId: null, code: 'M.2', statement: 'Draws one' },
+      aStandard('s1', { code: 'M.1', statement: 'Reads a map' }),
+      aStandard('s2', { code: 'M.2', statement: 'Draws one' }),
     )
     return snapshot
   }
@@ -83,6 +83,20 @@ describe('a card of a class that gives no grades', () => {
         { code: 'M.2', level: null },
       ],
     }))
+  it('has learning habits apart from levels', () => {
+    const snapshot = levels()
+    snapshot.standards.push(aStandard('h', { code: 'HB.1', habit: true }))
+    snapshot.records.levelOverride['ann/h/q2'] = { level: '4', reason: '' }
+    expect(card(snapshot)).toMatchObject({
+      standards: [{ code: 'M.1' }, { code: 'M.2' }],
+      habits: [{ code: 'HB.1', level: { label: 'Always' } }],
+    })
+  })
+  it('leaves out what is not reported', () => {
+    const snapshot = levels()
+    Object.assign(snapshot.standards[0]!, { reported: false })
+    expect(card(snapshot)?.standards.map((each) => each.code)).toEqual(['M.2'])
+  })
   it('has a grade where the teacher gave one all the same', () => {
     const snapshot = levels()
     snapshot.records.override[jointId('ann', 'q2')] = { ...blanks.override, percent: '85', label: 'B' }

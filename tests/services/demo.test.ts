@@ -1,4 +1,3 @@
-import { eq } from 'drizzle-orm'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { jointId } from '#core/kind'
 import { record } from '#core/records'
@@ -10,8 +9,11 @@ import type { ClassSnapshot } from '#core/section'
 import { earthSystemsActs } from '../../demo/gradebook'
 import { district, demoToday, overnight, withMoves } from '../../demo/district'
 import type { DbHandle } from '../../server/database/client'
-import { bankEntries, courses, courseStandards, standards } from '../../server/database/schema'
-import { bank, standards as curriculum } from '../../demo/curriculum'
+import { bankEntries, courses } from '../../server/database/schema'
+import { takeTogether } from '../../server/services/acts'
+import { districtHome } from '../../server/services/homes'
+import { bank } from '../../demo/curriculum'
+import { standardsAct } from '../../demo/standards'
 import { reportCards } from '../../server/services/report-cards'
 import { loadSnapshot } from '../../server/services/snapshot'
 import { todayOf } from '../../server/services/today'
@@ -28,11 +30,9 @@ beforeAll(async () => {
   handle = await emptyRecords()
   ;({ sectionId, teacherId } = await withDistrict(handle.db, withMoves(district())))
   await handle.db.insert(bankEntries).values(bank.map((entry, place) => ({ ...entry, place })))
-  const [earth] = await handle.db.select().from(courses).where(eq(courses.sourcedId, 'c-earth'))
-  for (const [code, statement] of curriculum['c-earth']!) {
-    await handle.db.insert(standards).values({ id: code, code, statement })
-    await handle.db.insert(courseStandards).values({ courseId: earth!.id, standardId: code })
-  }
+  const rows = await handle.db.select().from(courses)
+  const office = standardsAct(new Map(rows.map((row) => [row.sourcedId!, row.id])))
+  await takeTogether(handle.db, teacherId, [{ home: districtHome, act: office }])
   empty = await loadSnapshot(handle.db, sectionId)
   const taken = await takenActs(handle.db, sectionId, teacherId, earthSystemsActs(empty, '1'))
   expect(taken.flatMap((each) => each.outcomes).filter((each) => each.done !== 'applied')).toEqual([])

@@ -5,7 +5,7 @@ import type { Assignment } from '../../core/plan/assignment'
 import type { Category } from '../../core/plan/category'
 import type { Cell } from '../../core/scores/cell'
 import type { Plan } from '../../core/plan/plan'
-import type { ClassSnapshot, Student } from '../../core/section'
+import type { ClassSnapshot, Standard, Student } from '../../core/section'
 
 /** A small class to test rules on: one quarter, a plan by category weights, and whatever a test adds. */
 export function aClass(given: {
@@ -69,11 +69,19 @@ export function aClass(given: {
       ...given.students?.find((each) => each.id === id),
     })),
     standards: [],
-    proficiencyScale: {
-      id: 'scale',
-      name: 'Levels',
-      levels: ['4', '3', '2', '1'].map((value) => ({ value, label: `Level ${value}`, short: value, description: '' })),
-    },
+    levelScales: [
+      {
+        id: 'scale',
+        name: 'Levels',
+        owner: 'district',
+        levels: ['4', '3', '2', '1'].map((value) => ({
+          value,
+          label: `Level ${value}`,
+          short: value,
+          description: '',
+        })),
+      },
+    ],
     scales: [],
     policy: blanks.policy,
     policyBy: null,
@@ -82,3 +90,11 @@ export function aClass(given: {
     declared: {},
   }
 }
+
+/** A standard of the district, as plain as can be. */
+export const aStandard = (id: string, given: Partial<Standard> = {}): Standard => ({
+  id,
+  ...{ parentId: null, code: id, statement: `Does ${id}`, habit: false, reported: true, weight: '1' },
+  ...{ withdrawnOn: null, owner: 'district' },
+  ...given,
+})

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { standardsOf } from '#core/plan/standards-of'
 import type { Assignment } from '#core/plan/assignment'
 import { periodOf } from '#core/calendar/periods'
 import { saidOfCounting, saidOfVisibility } from '#core/plan/said'
@@ -16,7 +17,7 @@ const chosen = defineModel<ReadonlySet<string>>('chosen', { required: true })
 const emit = defineEmits<{ edit: [id: string] }>()
 
 const classStore = useClassStore()
-const { standards } = classStore.snapshot!
+const standards = computed(() => standardsOf(classStore.structure!))
 
 function choose(id: string): void {
   const next = new Set(chosen.value)

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { standardsOf } from '#core/plan/standards-of'
 import type { Assignment } from '#core/plan/assignment'
 import type { Visibility } from '#core/plan/visibility'
 import { changeTo } from '#core/acts/apply'
@@ -41,10 +42,10 @@ watch(doing, () => {
   visibility.value = doing.value === 'visibility' ? { from: 'due date' } : null
 })
 
-const { standards } = classStore.snapshot!
+const standards = standardsOf(classStore.structure!)
 const picks = computed(() => {
   if (doing.value === 'standard')
-    return standards.map((each) => ({ value: each.id, words: `${each.code} ${each.statement}` }))
+    return standards.map((each) => ({ value: each.id, words: `${each.code} ${each.statement}`.trim() }))
   if (doing.value !== 'category') return []
   return [
     ...classStore.categories.map((each) => ({ value: each.id, words: each.name })),

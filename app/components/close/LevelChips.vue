@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import type { StandardLevel } from '#core/proficiency/levels-in'
-import { useDye } from '~/composables/useDye'
+import { dyeOf } from '~/composables/useDye'
+import { useClassStore } from '~/stores/class'
 
 /** A student's levels in a row: each by depth of dye with its short label, what it is of at a look. */
 defineProps<{ levels: readonly StandardLevel[] }>()
-const dyeOf = useDye()
+const classStore = useClassStore()
 const said = ({ code, statement, level }: StandardLevel) =>
   `${code} ${statement}: ${level ? level.label : 'not enough evidence'}`
 </script>
@@ -14,7 +15,7 @@ const said = ({ code, statement, level }: StandardLevel) =>
     <li
       v-for="each in levels"
       :key="each.standardId"
-      :class="each.level ? `dye-${dyeOf(each.level.value)}` : 'none'"
+      :class="each.level ? `dye-${dyeOf(classStore.levels!.scaleFor(each.standardId), each.level.value)}` : 'none'"
       :title="said(each)"
     >
       <span aria-hidden="true">{{ each.level?.short }}</span><span class="visually-hidden">{{ said(each) }}</span>

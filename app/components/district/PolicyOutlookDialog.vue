@@ -6,7 +6,12 @@ import { ApiProblem, ask } from '~/composables/useApi'
 import { counted } from '~/composables/useWords'
 
 /** A policy before it acts: what it says beside what stands, and which grades of which classes would be others. */
-const props = defineProps<{ present: Policy; to: Partial<Policy>; scales: DistrictResponse['scales'] }>()
+const props = defineProps<{
+  present: Policy
+  to: Partial<Policy>
+  scales: DistrictResponse['scales']
+  levelScales: DistrictResponse['levelScales']
+}>()
 const emit = defineEmits<{ keep: [to: Partial<Policy>]; close: [] }>()
 
 const to = shallowRef(props.to)
@@ -28,6 +33,7 @@ async function look(): Promise<void> {
 }
 watch(to, look, { immediate: true })
 
+const levelScaleName = (id: string) => props.levelScales.find((each) => each.id === id)?.name ?? 'a scale that is gone'
 const fields: { [K in keyof Policy]: { title: string; words: (value: NonNullable<Policy[K]>) => string } } = {
   termWeights: { title: 'Term work and exam', words: ({ work, exam }) => `${work} and ${exam}` },
   rounding: {
@@ -40,6 +46,8 @@ const fields: { [K in keyof Policy]: { title: string; words: (value: NonNullable
     title: 'Scales allowed',
     words: (ids) => props.scales.flatMap((each) => (ids.includes(each.id) ? each.name : [])).join(', ') || 'none',
   },
+  levelScaleId: { title: 'Levels of every class', words: levelScaleName },
+  habitScaleId: { title: 'Levels of learning habits', words: levelScaleName },
 }
 const lines = computed(() =>
   (Object.keys(to.value) as (keyof Policy)[]).map((key) => {

@@ -25,10 +25,11 @@ function stay(): void {
 
 const isOpen = (id: string) => route.path.startsWith(`/class/${id}`)
 
-function waits({ id, students, toScore, assignments, planned }: TodayClass): string {
+function waits({ id, students, toScore, assignments, levels, planned }: TodayClass): string {
   const decide = decisions.countOf.get(id)
   if (decide) return `${decide} to decide`
-  const left = toScore ? `${toScore} to score` : assignments ? 'all scored' : planned ? 'no work yet' : 'no plan yet'
+  const begun = planned ? 'no work yet' : 'no plan yet'
+  const left = toScore ? `${toScore} to score` : assignments ? 'all scored' : levels ? 'levels alone' : begun
   return `${counted(students, 'student')}, ${left}`
 }
 </script>
@@ -59,6 +60,15 @@ function waits({ id, students, toScore, assignments, planned }: TodayClass): str
         to="/district"
         :aria-current="route.path === '/district' ? 'page' : undefined"
         ><i class="pi pi-lock" aria-hidden="true" /><span>District policy</span></NuxtLink
+      >
+      <NuxtLink
+        v-if="person?.role === 'registrar'"
+        to="/standards"
+        :aria-current="route.path === '/standards' ? 'page' : undefined"
+        ><i class="pi pi-list" aria-hidden="true" /><span>Standards and levels</span></NuxtLink
+      >
+      <NuxtLink v-else to="/habits" :aria-current="route.path === '/habits' ? 'page' : undefined"
+        ><i class="pi pi-heart" aria-hidden="true" /><span>Learning habits</span></NuxtLink
       >
       <NuxtLink to="/exchange" :aria-current="route.path.startsWith('/exchange') ? 'page' : undefined"
         ><i class="pi pi-sync" aria-hidden="true" /><span>Exchange</span></NuxtLink

@@ -73,7 +73,10 @@ const all = computed<Found[]>(() => {
       add('course', `${title}, all classes`, () => goTo(`/course/${id}`))
   add('action', 'Today', () => goTo('/'))
   add('action', 'Exchange', () => goTo('/exchange'))
-  if (person.person?.role === 'registrar') add('action', 'District policy', () => goTo('/district'))
+  if (person.person?.role === 'registrar') {
+    add('action', 'District policy', () => goTo('/district'))
+    add('action', 'Standards and levels', () => goTo('/standards'), 'proficiency scale framework case')
+  } else add('action', 'Learning habits', () => goTo('/habits'), 'work habits behaviour effort conduct')
   return found
 })
 

@@ -34,6 +34,16 @@ const keys: { where: string; list: [string, string][] }[] = [
     ],
   },
   {
+    where: 'In Proficiency',
+    list: [
+      ['1 to 4', 'your own level of the period; half levels as 2.5'],
+      ['o', 'what you see today: then the level'],
+      ['n', 'the reason of your own level'],
+      ['Enter on a head', 'open a standard’s evidence, fold an area'],
+      ['Delete', 'take your own level away'],
+    ],
+  },
+  {
     where: 'Blocks, steps back, and room',
     list: [
       ['Shift + arrows', 'select a block'],

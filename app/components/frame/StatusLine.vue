@@ -35,7 +35,8 @@ const hints: Record<string, [key: string, words: string][]> = {
     ['=', 'show work'],
   ],
   proficiency: [
-    ['1 to 4', 'a level'],
+    ['1 to 4', 'your own level'],
+    ['o', 'seen today'],
     ['Del', 'clear'],
   ],
   close: [

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { standardsOf } from '#core/plan/standards-of'
 import { categoryCalled } from '#core/plan/counterpart'
 import type { Assignment } from '#core/plan/assignment'
 import type { Pattern } from '#core/plan/pattern'
@@ -13,6 +14,7 @@ const props = defineProps<{ assignmentId: string; firstDate: string; like?: Read
 const emit = defineEmits<{ close: []; several: [assignment: Assignment]; remove: [] }>()
 
 const classStore = useClassStore()
+const hasStandards = computed(() => standardsOf(classStore.structure!).length > 0)
 const {
   form,
   isNew,
@@ -127,22 +129,11 @@ function part(): void {
       ><Checkbox v-model="form.released" binary input-id="a-released" /><span>Families see its scores too</span></label
     >
 
-    <fieldset v-if="classStore.snapshot!.standards.length">
-      <legend class="label">Standards</legend>
-      <label
-        v-for="standard in classStore.snapshot!.standards"
-        :key="standard.id"
-        class="standard"
-        :title="standard.statement"
-      >
-        <Checkbox v-model="form.standardIds" :value="standard.id" :input-id="`a-${standard.id}`" /><span
-          ><b>{{ standard.code }}</b> {{ standard.statement }}</span
-        >
-      </label>
-    </fieldset>
+    <StandardPicker v-if="hasStandards" v-model="form.standardIds" />
     <CutOffFields
       v-if="form.standardIds.length && form.scoredIn !== 'levels'"
       v-model="form.cutOffs"
+      :standard-ids="form.standardIds"
       :problem="problems.cutOffs"
     />
 

@@ -5,10 +5,10 @@ import { useClassStore } from '~/stores/class'
 
 /** Whether an assignment's points show a level, and from which percent on which: none, the scale's, or its own. */
 const cutOffs = defineModel<CutOff[] | null>({ required: true })
-defineProps<{ problem?: string }>()
+const props = defineProps<{ problem?: string; standardIds?: readonly string[] }>()
 
 const classStore = useClassStore()
-const levels = computed(() => classStore.snapshot!.proficiencyScale.levels)
+const levels = computed(() => classStore.levels!.scaleOfWork(props.standardIds ?? []).levels)
 const scaleHas = computed(() => levels.value.some((each) => each.from !== undefined))
 /** What a teacher would most likely begin with: even steps below full points. */
 const beginning = (): CutOff[] =>

@@ -4,8 +4,6 @@ import { jointId } from '#core/kind'
 import type { Cell } from '#core/scores/cell'
 import { cellText } from '#core/scores/entry'
 import { marks, toggleMark, valueText, type Mark, type Value } from '#core/scores/score'
-import { evidenceAt, saidOfOrigin } from '#core/proficiency/level'
-import { levelOf } from '#core/scales/proficiency'
 import { fullName } from '#core/section'
 import { cellView } from '~/sheet/score-view'
 import { useClassStore } from '~/stores/class'
@@ -70,18 +68,6 @@ function clearUnread(): void {
   unread.end(props.studentId, props.assignmentId)
   emit('back')
 }
-/** What the cell shows of each standard of the assignment. */
-const shown = computed(() => {
-  const { snapshot } = classStore
-  return assignment.value.standardIds.flatMap((standardId) => {
-    void cell.value
-    const of = { ...assignment.value, id: props.assignmentId }
-    const found = evidenceAt(snapshot!, props.studentId, of, standardId)
-    const level = levelOf(snapshot!.proficiencyScale, found?.level ?? null)
-    const code = snapshot!.standards.find((each) => each.id === standardId)?.code
-    return code && level ? [{ code, words: `${level.short}, ${level.label}${saidOfOrigin[found!.origin]}` }] : []
-  })
-})
 /** What the district holds in its place, as far as is known here. */
 const apart = computed(() => {
   void cell.value
@@ -166,9 +152,7 @@ defineExpose({ focusNote: () => noteField.value?.focus(), focusWork: () => workH
       </p>
       <button type="button" class="toggle" @click="clearUnread">Clear it</button>
     </div>
-    <p v-for="each in shown" :key="each.code" class="soft small shown">
-      <b>{{ each.code }}</b> {{ each.words }}
-    </p>
+    <StandardLevels :student-id="studentId" :assignment-id="assignmentId" />
     <p v-if="apart" class="soft small shown">
       {{ apart }} <NuxtLink :to="`/exchange/${classStore.snapshot!.section.id}`">Compare</NuxtLink>
     </p>

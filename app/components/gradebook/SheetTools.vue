@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { standardsOf } from '#core/plan/standards-of'
+import { nameOfStandard } from '#core/proficiency/standards'
 import type { Method } from '#core/plan/plan'
 import { useLeavers } from '~/composables/useLeavers'
 import { usePopover } from '~/composables/usePopover'
@@ -37,7 +39,7 @@ const methodWords: Record<Method, string> = {
 }
 const standards = computed(() => [
   { value: '', words: 'All standards' },
-  ...classStore.snapshot!.standards.map((each) => ({ value: each.id, words: each.code })),
+  ...standardsOf(classStore.snapshot!).map((each) => ({ value: each.id, words: nameOfStandard(each) })),
 ])
 const spans = computed(() => [
   { value: '', words: `${classStore.period?.title ?? 'One period'} alone` },

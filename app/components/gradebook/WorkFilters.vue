@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { standardsOf } from '#core/plan/standards-of'
+import { nameOfStandard } from '#core/proficiency/standards'
 import { orders, shows } from '~/sheet/view'
 import { useClassStore } from '~/stores/class'
 import { useSheetView } from '~/composables/useSheetView'
@@ -29,7 +31,7 @@ const categories = computed(() => [
 ])
 const standards = computed(() => [
   { value: '', words: 'All standards' },
-  ...classStore.snapshot!.standards.map((each) => ({ value: each.id, words: each.code })),
+  ...standardsOf(classStore.snapshot!).map((each) => ({ value: each.id, words: nameOfStandard(each) })),
 ])
 </script>
 

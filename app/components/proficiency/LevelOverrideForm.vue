@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { jointId } from '#core/kind'
-import { readLevel, type PeriodLevel } from '#core/proficiency/level'
+import type { PeriodLevel } from '#core/proficiency/level'
+import { readLevel } from '#core/proficiency/read-level'
+import { allowedLevels, type ProficiencyScale } from '#core/scales/proficiency'
 import type { LevelOverride } from '#core/proficiency/level-override'
 import type { Wish } from '~/sheet/types'
 import { useClassStore } from '~/stores/class'
@@ -9,10 +11,16 @@ import { useHistory } from '~/composables/useHistory'
 import { shortInstant } from '~/composables/useWords'
 
 /** The teacher's own level of a student for a standard in a period, beside the calculated one, with its reason. */
-const props = defineProps<{ studentId: string; standardId: string; periodId: string; found: PeriodLevel }>()
+const props = defineProps<{
+  studentId: string
+  standardId: string
+  periodId: string
+  scale: ProficiencyScale
+  found: PeriodLevel
+}>()
 const emit = defineEmits<{ back: [] }>()
 const classStore = useClassStore()
-const scale = classStore.snapshot!.proficiencyScale
+const levels = computed(() => allowedLevels(props.scale))
 const id = computed(() => jointId(props.studentId, props.standardId, props.periodId))
 
 const set = (to: Partial<LevelOverride>, marks: { sitting?: string } = {}) =>
@@ -39,30 +47,39 @@ function begin(wish: Wish): string {
       : 'This level is calculated: there is nothing to clear. Type a level to give your own.'
   if (wish === 'paste' || wish === 'fill') return 'These levels are calculated. Give your own one by one, by typing.'
   if (!wish.type) return 'Type a level to give your own.'
-  const read = readLevel(scale, wish.type)
+  const read = readLevel(props.scale, wish.type)
   if ('refused' in read) return read.refused
   set({ level: read.level })
   // The reason is asked for at once; Enter gives the hands back.
   void nextTick(() => field.value?.focus())
   return ''
 }
-defineExpose({ begin })
+defineExpose({ begin, focusReason: () => field.value?.focus() })
 </script>
 
 <template>
   <fieldset>
-    <legend class="label">{{ found.override ? 'Your level, in place of the calculated one' : 'Give your own' }}</legend>
+    <legend class="label">
+      {{
+        found.override
+          ? found.calculated
+            ? 'Your level, in place of the calculated one'
+            : 'Your level'
+          : 'Give your own'
+      }}
+    </legend>
     <div class="row-of">
       <button
-        v-for="level in scale.levels"
+        v-for="level in levels"
         :key="level.value"
         type="button"
         class="toggle"
         :aria-pressed="found.override?.value === level.value"
         :title="level.label"
+        :aria-label="`${level.short}, ${level.label}`"
         @click="give(level.value)"
       >
-        {{ level.short }}<span class="visually-hidden">, {{ level.label }}</span>
+        {{ level.short }}
       </button>
       <button v-if="found.override" type="button" class="toggle" @click="clear">clear</button>
     </div>

@@ -15,9 +15,17 @@ const props = defineProps<{
 const views = computed(() =>
   props.columns.map(({ id }) => {
     const view = props.view(id)
-    return { ...view, id, class: classOf(view) }
+    return { ...view, id, class: classOf(view), style: view.stroke && strokeOf(view.stroke) }
   }),
 )
+
+/** The heights of the newest pieces of evidence, drawn at the cell's right end; the newest is the last. */
+function strokeOf(levels: readonly number[]): Record<string, string> {
+  const heights = [...Array<number>(3 - levels.length).fill(-1), ...levels]
+  return Object.fromEntries(
+    heights.map((each, at) => [`--piece-${at}`, each < 0 ? '0px' : `${3 + Math.round(each * 9)}px`]),
+  )
+}
 
 function classOf(view: CellView): string {
   let names = 'cell'
@@ -28,6 +36,8 @@ function classOf(view: CellView): string {
   if (view.dropped) names += ' dropped'
   if (view.note) names += ` note-${view.note}`
   if (view.alone) names += ' converted'
+  if (view.hatched) names += ' hatched'
+  if (view.stroke) names += ' stroke'
   if (view.dye !== undefined) names += ` dye-${view.dye}`
   if (view.unread) names += ' unread'
   if (view.conflict) names += ' conflict'
@@ -45,10 +55,13 @@ function classOf(view: CellView): string {
       tabindex="-1"
       :class="cell.class"
       :aria-colindex="from + at + 2"
+      :style="cell.style"
       :data-mark="cell.mark"
       :aria-label="cell.words"
     >
-      {{ cell.text }}<sup v-if="cell.excess">{{ cell.excess }}</sup
+      <s v-if="cell.was" class="was">{{ cell.was }}</s><u v-if="cell.was" class="pen">{{ cell.text }}</u
+      ><template v-else>{{ cell.text }}</template
+      ><sup v-if="cell.excess">{{ cell.excess }}</sup
       ><i v-if="cell.converted" class="ring">{{ cell.converted }}</i>
     </div>
   </div>

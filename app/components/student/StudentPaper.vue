@@ -5,7 +5,9 @@ import { jointId } from '#core/kind'
 import { periodOf } from '#core/calendar/periods'
 import { assignmentsOf } from '#core/plan/rules'
 import { trendOf } from '#core/grading/trend'
-import { levelIn, windowOfLevels } from '#core/proficiency/level'
+import { standardsOf } from '#core/plan/standards-of'
+import { levelIn } from '#core/proficiency/level'
+import { levelWindow } from '#core/proficiency/window'
 import { enrolledOn, fullName, type Student } from '#core/section'
 import { cellView } from '~/sheet/score-view'
 import { useClassStore } from '~/stores/class'
@@ -67,10 +69,9 @@ const trend = computed(() => {
 const levels = computed(() => {
   const { period } = classStore
   if (!period) return []
-  const it = classStore.about(props.student.id)
-  const window = windowOfLevels(it, period)
-  return it.standards.flatMap((standard) => {
-    const found = levelIn(it, props.student, standard.id, period, window)
+  const window = levelWindow(classStore.about(props.student.id), period)
+  return standardsOf(window.snapshot).flatMap((standard) => {
+    const found = levelIn(window, props.student.id, standard.id)
     return found.evidence.length || found.override ? [{ standard, ...found }] : []
   })
 })

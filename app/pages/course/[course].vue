@@ -1,14 +1,8 @@
 <script setup lang="ts">
-import { useClassBeside } from '~/stores/class'
-import { useStepping } from '~/stores/stepping'
 import { useToday } from '~/stores/today'
-import { ApiProblem } from '~/composables/useApi'
 import { useBook } from '~/composables/useBook'
-import { useNews } from '~/composables/useNews'
+import { useOpenClasses } from '~/composables/useOpenClasses'
 import { useSheetView } from '~/composables/useSheetView'
-import { useStepKeys } from '~/composables/useStepKeys'
-import { useNotices } from '~/stores/notices'
-import { useStepBack } from '~/composables/useStepBack'
 import { goTo } from '~/composables/useGoTo'
 
 /** All classes of one course as one sheet, for the stack that holds them all. */
@@ -16,40 +10,12 @@ definePageMeta({ margin: true, key: (route) => `course-${String(route.params.cou
 
 const route = useRoute()
 const today = useToday()
+const { view } = useSheetView()
 if (!today.classes) await today.load()
 const classes = (today.classes ?? []).filter((each) => each.courseId === route.params.course)
-const notices = useNotices()
-const problem = ref('')
-const rooms = classes.map((each) => useClassBeside(each.id))
-const wanted = () => (route.query.period ? String(route.query.period) : null)
-await Promise.all(rooms.map((room, at) => room.open(classes[at]!.id, wanted()))).catch((error: unknown) => {
-  if (!(error instanceof ApiProblem)) throw error
-  problem.value = error.message
-})
-const open = problem.value ? [] : rooms
-const lead = open[0]
-watch(
-  () => route.query.period,
-  () => open.forEach((room) => room.look(wanted())),
-)
-
-// What is done here is a step of all classes together.
-const steps = useStepping({
-  classes: () => new Map(open.map((room) => [room.snapshot!.section.id, room.stepped])),
-  together: (acts) => lead!.sendTogether(acts),
-  say: (words) => notices.say(words),
-})
-open.forEach((room) => room.stepWith(steps))
-onScopeDispose(() => open.forEach((room) => room.stepWith(null)))
-void steps.load()
-const stepBack = useStepBack(
-  () => ({ nearest: steps.nearest.value, undo: steps.undo, redo: steps.redo }),
-  () => open,
-)
-useStepKeys(stepBack)
-useNews(() => open)
-
-const book = useBook(open, useSheetView().view)
+const { open, problem, steps, stepBack } = await useOpenClasses(classes.map((each) => each.id))
+const lead = open.value[0]
+const book = useBook(open.value, view)
 const { counts } = steps
 useHead({ title: () => `${classes[0]?.course ?? 'Course'} · Yukata` })
 </script>

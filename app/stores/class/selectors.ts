@@ -8,6 +8,7 @@ import { looseEnds } from '#core/looseends'
 import { unreadEnds } from '#core/looseends/unread'
 import type { Assignment } from '#core/plan/assignment'
 import { assignmentsIn, categoriesOf, planOf, rulesOf, withAncestors, type Listed } from '#core/plan/rules'
+import { levelContext } from '#core/proficiency/context'
 import { enrolledOn, type Student } from '#core/section'
 import { usePerson } from '../person'
 import { useUnread } from '../unread'
@@ -37,6 +38,8 @@ export function classSelectors(records: ClassRecords) {
     structure.value && period.value ? rulesOf(structure.value, planOf(structure.value), period.value) : null,
   )
   const plan = computed(() => structure.value && planOf(structure.value))
+  /** What levels are judged by. */
+  const levels = computed(() => structure.value && levelContext(structure.value))
   const categories = computed(() => (structure.value ? categoriesOf(structure.value) : []))
   const assignments = computed<Listed<Assignment>[]>(() =>
     structure.value && period.value ? assignmentsIn(structure.value, period.value) : [],
@@ -58,7 +61,7 @@ export function classSelectors(records: ClassRecords) {
   const ends = computed(() => {
     void typed.value
     const it = structure.value
-    return it ? [...unreadEnds(it, unread.of(it.section.id)), ...looseEnds(it)] : []
+    return it ? [...unreadEnds(it, unread.of(it.section.id)), ...looseEnds(it, person.today)] : []
   })
 
   const graded = (studentId: string) => records.grades()?.columns.rowOf.has(studentId) ?? false
@@ -124,6 +127,7 @@ export function classSelectors(records: ClassRecords) {
     lineage,
     rules,
     plan,
+    levels,
     categories,
     assignments,
     students,

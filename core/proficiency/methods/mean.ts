@@ -1,8 +1,19 @@
-import { divide, sum, type Ratio } from '../../number/ratio'
-import type { LevelMethod } from './method'
+import { z } from 'zod'
+import { levelMethod } from './method'
+import { evenly, summed } from './shares'
+import type { Ratio } from '../../number/ratio'
 
-/** sum(levels) / number of levels. @example meanOf([2, 3, 4]) is 3 */
-export const meanOf = (levels: readonly Ratio[]): Ratio => divide(sum(levels), { n: levels.length, d: 1 })
+/** The arithmetic mean of levels. */
+export const meanOf = (levels: readonly Ratio[]): Ratio =>
+  summed(
+    levels,
+    evenly(levels, () => true),
+  )
 
-/** The mean of all evidence. */
-export const mean: LevelMethod = { value: (levels) => meanOf(levels) }
+/** The arithmetic mean: Σe / n. @example of 2, 3, 4, 4: 3.25 */
+export const mean = levelMethod({
+  settings: z.strictObject({ method: z.literal('mean') }),
+  blank: { method: 'mean' },
+  value: meanOf,
+  shares: (levels) => evenly(levels, () => true),
+})

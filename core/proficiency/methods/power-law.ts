@@ -1,5 +1,6 @@
+import { z } from 'zod'
 import { compare, ratio, toDouble, type Ratio } from '../../number/ratio'
-import type { LevelMethod } from './method'
+import { levelMethod } from './method'
 
 /** A power law has no exact value; it is kept to so many parts of one. */
 const PARTS = 1e9
@@ -11,14 +12,16 @@ const PARTS = 1e9
  *
  * @example of 1, 2, 3, 4 on a scale from 1 to 4: 3.877…
  */
-export const powerLaw: LevelMethod = {
+export const powerLaw = levelMethod({
+  settings: z.strictObject({ method: z.literal('power law') }),
+  blank: { method: 'power law' },
   fits: ([lowest]) => lowest.n > 0,
   value: (levels, _, [lowest, highest]) => {
     if (levels.every((each) => compare(each, levels[0]!) === 0)) return levels[0]!
     const fitted = within(fit(levels.map(toDouble)), lowest, highest)
     return typeof fitted === 'number' ? ratio(Math.round(fitted * PARTS), PARTS) : fitted
   },
-}
+})
 
 function fit(levels: readonly number[]): number {
   const x = levels.map((_, at) => Math.log(at + 1))

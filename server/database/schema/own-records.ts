@@ -1,15 +1,10 @@
 import { boolean, jsonb, pgTable, primaryKey, text } from 'drizzle-orm/pg-core'
 import type { Fixed as Policy } from '../../../core/plan/fixed'
 import type { Pattern } from '../../../core/plan/pattern'
+import type { Level } from '../../../core/scales/proficiency'
 import type { ScaleStep } from '../../../core/scales/grading'
 import { decimal } from './columns'
-import { kept } from './records'
-
-/** What every record outside a class carries: the person or the district that it belongs to. */
-const keptAtHome = () => {
-  const { sectionId: _, ...rest } = kept()
-  return { homeId: text('home_id').notNull(), ...rest }
-}
+import { keptAtHome } from './kept'
 
 /** Grading scales of a teacher's own, or of the district. */
 export const gradingScales = pgTable(
@@ -18,6 +13,19 @@ export const gradingScales = pgTable(
     ...keptAtHome(),
     name: text('name').notNull(),
     steps: jsonb('steps').$type<ScaleStep[]>().notNull(),
+    removed: boolean('removed').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.homeId, t.id] })],
+)
+
+/** Proficiency scales of a teacher's own, or of the district. */
+export const levelScales = pgTable(
+  'proficiency_scales',
+  {
+    ...keptAtHome(),
+    name: text('name').notNull(),
+    levels: jsonb('levels').$type<Level[]>().notNull(),
+    halves: boolean('halves').notNull(),
     removed: boolean('removed').notNull(),
   },
   (t) => [primaryKey({ columns: [t.homeId, t.id] })],
@@ -44,6 +52,8 @@ export const policies = pgTable(
     termWeights: jsonb('term_weights').$type<Policy['termWeights']>(),
     rounding: jsonb('rounding').$type<Policy['rounding']>(),
     lowLine: decimal('low_line'),
+    levelScaleId: text('level_scale_id'),
+    habitScaleId: text('habit_scale_id'),
   },
   (t) => [primaryKey({ columns: [t.homeId, t.id] })],
 )

@@ -16,7 +16,8 @@ import type { Plan } from '../../../core/plan/plan'
 import type { Visibility } from '../../../core/plan/visibility'
 import type { CutOff } from '../../../core/proficiency/cut-off'
 import type { GradingScale } from '../../../core/scales/grading'
-import { day, decimal, instant, oneOf, partOf } from './columns'
+import { day, decimal, oneOf } from './columns'
+import { joined, kept } from './kept'
 import { standards } from './district'
 import { periods, sections, students } from './roster'
 
@@ -24,25 +25,6 @@ import { periods, sections, students } from './roster'
 
 /** The words that a field may be are those of its kind. */
 const schema = <K extends Kind>(kind: K): (typeof schemas)[K]['shape'] => schemas[kind].shape
-
-/** What every record carries: its class, its id, and who changed it last, when and by which act. */
-export const kept = () => ({
-  sectionId: text('section_id')
-    .notNull()
-    .references(() => sections.id),
-  id: text('id').notNull(),
-  changedBy: text('changed_by').notNull(),
-  changedAt: instant('changed_at').notNull(),
-  actId: text('act_id').notNull(),
-})
-
-type Joined = 'student' | 'assignment' | 'standard' | 'period'
-type JoinedColumns<N extends Joined> = { [K in N as `${K}Id`]: ReturnType<typeof joinedColumn> }
-const joinedColumn = (name: Joined, place: number) => text(`${name}_id`).generatedAlwaysAs(partOf(place))
-
-/** What an id joins, each part in a column of its own that refers to what it names. */
-const joined = <N extends Joined>(...names: N[]): JoinedColumns<N> =>
-  Object.fromEntries(names.map((name, at) => [`${name}Id`, joinedColumn(name, at + 1)])) as JoinedColumns<N>
 
 const ofStudent = (table: string, t: { studentId: PgColumn }) =>
   foreignKey({ name: `${table}_student`, columns: [t.studentId], foreignColumns: [students.id] })
@@ -194,6 +176,22 @@ export const levelOverrides = pgTable(
     ofStudent('level_overrides', t),
     ofPeriod('level_overrides', t),
     foreignKey({ name: 'level_overrides_standard', columns: [t.standardId], foreignColumns: [standards.id] }),
+  ],
+)
+
+export const observations = pgTable(
+  'observations',
+  {
+    ...kept(),
+    ...joined('student', 'standard'),
+    level: decimal('level'),
+    on: day('seen_on'),
+    note: text('note').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.sectionId, t.id] }),
+    ofStudent('observations', t),
+    foreignKey({ name: 'observations_standard', columns: [t.standardId], foreignColumns: [standards.id] }),
   ],
 )
 

@@ -1,97 +1,152 @@
 <script setup lang="ts">
-import { jointId, partsOf } from '#core/kind'
-import { saidOfOrigin } from '#core/proficiency/level'
-import { levelOf } from '#core/scales/proficiency'
-import { fullName } from '#core/section'
+import { levelIn } from '#core/proficiency/level'
+import { nameOfStandard } from '#core/proficiency/standards'
+import { standardsOf } from '#core/plan/standards-of'
 import type { Selected, Wish } from '~/sheet/types'
 import { useClassStore } from '~/stores/class'
 import { useFrame } from '~/stores/frame'
 import { useProficiencySheet } from '~/composables/useProficiencySheet'
-import { counted, shortDay, capital } from '~/composables/useWords'
-import { goTo } from '~/composables/useGoTo'
+import { useLevelView } from '~/composables/useLevelView'
+import { capital, counted } from '~/composables/useWords'
+import { levelMethodShort } from '~/words/methods'
 
 const route = useRoute()
 const classStore = useClassStore()
-const sheet = useTemplateRef('sheet')
-const active = ref<Selected | null>(null)
-
-const edit = (assignmentId: string) =>
-  goTo({ path: `/class/${String(route.params.id)}`, query: { ...route.query, edit: assignmentId } })
 const frame = useFrame()
-const form = useTemplateRef('form')
-function begin(_studentId: string, _standardId: string, wish: Wish): string {
-  if (!frame.isMarginAway) return form.value?.begin(wish) ?? ''
+const sheet = useTemplateRef('sheet')
+const margin = useTemplateRef('margin')
+const active = ref<Selected | null>(null)
+/** The cell whose reason is asked for: one that was given a level which its evidence does not say. */
+const asked = ref<{ studentId: string; standardId: string } | null>(null)
+
+const { view, show, query } = useLevelView()
+
+/** Does something in the margin, which may have to come back first. */
+function inMargin(work: () => string | undefined): string {
+  if (!frame.isMarginAway && margin.value) return work() ?? ''
   frame.showMargin()
-  void nextTick(() => form.value?.begin(wish))
+  void nextTick(work)
   return ''
 }
-const {
-  scale,
-  rows,
-  columns,
-  results,
-  cells,
-  result,
-  level: levelAt,
-  actions,
-  set,
-  dyeOf,
-  method,
-} = useProficiencySheet(edit, begin)
+function entered(studentId: string, standardId: string): void {
+  if (view.value.open) return
+  const { calculated, override, reason } = levelIn(window.value, studentId, standardId)
+  if (!override || !calculated || override.value === calculated.level.value || reason) return
+  asked.value = { studentId, standardId }
+  void nextTick(() => nextTick(() => inMargin(() => (margin.value?.focusReason(), ''))))
+}
+function back(): void {
+  asked.value = null
+  void nextTick(() => sheet.value?.focus())
+}
+const { window, areas, standards, opened, rows, columns, results, cells, result, actions } = useProficiencySheet(
+  () => view.value,
+  {
+    entered,
+    open: (columnId) => (view.value.open ? undefined : void open(columnId)),
+    begin: (_studentId: string, _standardId: string, wish: Wish) => inMargin(() => margin.value?.begin(wish)),
+    letter(key) {
+      if (key === 'o') return (inMargin(() => (margin.value?.focusSeen(), '')), true)
+      if (key === 'n') return (inMargin(() => (margin.value?.focusReason(), '')), true)
+      return false
+    },
+    inLetters: (_rowId, columnId) =>
+      !view.value.open && window.value.scaleFor(columnId).levels.some((each) => !/^\d/.test(each.short)),
+  },
+)
+
+/** Opens a standard's evidence; the cell stays with its student. */
+function open(standardId: string): void {
+  if (window.value.tree.childrenOf(standardId).length) return fold(standardId)
+  void show({ open: standardId })
+}
+function close(): void {
+  active.value = { rowId: active.value?.rowId ?? null, columnId: view.value.open! }
+  void show({ open: null })
+}
+const fold = (areaId: string) => {
+  const folded = new Set(view.value.folded)
+  if (!folded.delete(areaId)) folded.add(areaId)
+  void show({ folded })
+}
 
 watch(
   [rows, columns],
   () => {
-    const there = [...columns.value, ...results.value].some((each) => each.id === active.value?.columnId)
-    const asked = { rowId: String(route.query.student ?? ''), columnId: String(route.query.standard ?? '') }
-    if (!there && asked.columnId && results.value.some((each) => each.id === asked.columnId)) active.value = asked
-    else if (!there)
-      active.value =
-        rows.value[0] && columns.value[0] ? { rowId: rows.value[0].id, columnId: columns.value[0].id } : null
+    const all = [...columns.value, ...results.value]
+    const wanted = { rowId: String(route.query.student ?? ''), columnId: String(route.query.standard ?? '') }
+    const isAsked = all.some((each) => each.id === wanted.columnId)
+    if (isAsked && !active.value) active.value = wanted
+    if (all.some((each) => each.id === active.value?.columnId)) return
+    const rowId = active.value?.rowId ?? rows.value[0]?.id
+    // The newest evidence is what one comes for.
+    const column = opened.value ? columns.value.at(-1) : columns.value[0]
+    active.value = rowId && column ? { rowId, columnId: column.id } : null
   },
   { immediate: true },
 )
 
+/** What the margin is about: a student's level, or a standard by its head. */
 const chosen = computed(() => {
+  if (asked.value) return asked.value
   if (!active.value?.rowId) return null
-  const student = classStore.students.find((each) => each.id === active.value!.rowId)
-  // A computed cell is of a standard alone.
-  const isComputed = results.value.some((each) => each.id === active.value!.columnId)
-  const [assignmentId, standardId] = isComputed
-    ? [null, active.value.columnId]
-    : (partsOf(active.value.columnId) as [string, string])
-  const standard = classStore.about(active.value.rowId).standards.find((each) => each.id === standardId)
-  if (!student || !standard) return null
-  const id = jointId(student.id, active.value.columnId)
-  return {
-    id,
-    student,
-    standard,
-    assignment: assignmentId === null ? null : classStore.get('assignment', assignmentId),
-    level: classStore.get('evidence', id).level,
-    found: levelAt(student.id, standardId)!,
-  }
+  return { studentId: active.value.rowId, standardId: opened.value?.id ?? active.value.columnId }
 })
-/** A column by its head: a standard on an assignment. */
-const column = computed(() => {
-  if (active.value?.rowId !== null) return null
-  const [assignmentId, standardId] = partsOf(active.value.columnId) as [string, string]
-  const standard = classStore.snapshot!.standards.find((each) => each.id === standardId)
-  return standard ? { assignmentId, standard, assignment: classStore.get('assignment', assignmentId) } : null
+const standardById = (id: string | undefined) => standardsOf(window.value.snapshot).find((each) => each.id === id)
+const chosenStandard = computed(() => standardById(chosen.value?.standardId))
+const head = computed(() =>
+  active.value?.rowId === null ? standardById(opened.value?.id ?? active.value.columnId) : undefined,
+)
+const scale = computed(() => window.value.scaleFor(standards.value[0]?.id ?? ''))
+const windowWords = computed(() => {
+  const { calculation, window: reach } = window.value.plan.proficiency
+  const evidence = reach === 'period' ? `clean slate: ${classStore.period?.title} only` : 'year to date'
+  return `${capital(levelMethodShort[calculation.method])}, ${evidence}`
 })
-const methodWords = computed(() => capital(method.value))
-const shortOf = (level: string) => levelOf(scale.value, level)?.short ?? level
+const legendWords = computed(() => scale.value.levels.map(({ short, label }) => `${short} ${label}`).join(', '))
+const areaOptions = computed(() => [
+  { value: '', words: 'All areas' },
+  ...areas.value.map((each) => ({ value: each.id, words: nameOfStandard(each) })),
+])
+const chosenArea = computed({
+  get: () => view.value.area ?? '',
+  set: (id) => void show({ area: id || null }),
+})
+const foldable = computed(() => areas.value.filter((each) => view.value.area === null || view.value.area === each.id))
+const allFolded = computed(() => foldable.value.every((each) => view.value.folded.has(each.id)))
+const foldAll = () => show({ folded: new Set(allFolded.value ? [] : foldable.value.map((each) => each.id)) })
 </script>
 
 <template>
   <div class="view">
     <div class="tools">
-      <span class="soft">{{ scale.name }}:</span>
-      <span v-for="level in scale.levels" :key="level.value" class="legend"
-        ><i :class="`dye-${dyeOf(level.value)}`">{{ level.short }}</i
-        >{{ level.label }}</span
+      <template v-if="opened">
+        <button type="button" class="toggle" @click="close">
+          <i class="pi pi-arrow-left" aria-hidden="true" /> All standards
+        </button>
+        <span class="opened"
+          ><b>{{ opened.code }}</b> {{ opened.statement }}</span
+        >
+      </template>
+      <template v-else>
+        <ChipSelect v-if="areas.length > 1" v-model="chosenArea" label="Area" :options="areaOptions" beginning="" />
+        <button v-if="foldable.length" type="button" class="chip" @click="foldAll">
+          {{ allFolded ? 'Unfold' : 'Fold' }} areas
+        </button>
+        <span class="legend" :aria-label="legendWords" role="img" :title="legendWords">
+          <LevelMark v-for="level in scale.levels" :key="level.value" :scale="scale" :value="level.value" small />
+        </span>
+      </template>
+      <span class="soft window">{{ windowWords }}</span>
+      <NuxtLink v-if="!opened" class="chip" :to="{ path: `/round/${String(route.params.id)}`, query }"
+        >Round of the room</NuxtLink
       >
-      <span class="legend"><i class="hatch" />not enough evidence</span>
+      <NuxtLink v-if="!opened" class="chip" :to="{ path: `/class/${String(route.params.id)}/standards`, query }"
+        >Standards</NuxtLink
+      >
+      <NuxtLink v-if="!opened" class="chip" :to="{ path: `/class/${String(route.params.id)}/compare`, query }"
+        >Compare</NuxtLink
+      >
     </div>
     <ClassSheet
       v-if="columns.length && rows.length"
@@ -108,75 +163,37 @@ const shortOf = (level: string) => levelOf(scale.value, level)?.short ?? level
       :version="classStore.versionOf"
       :actions="actions"
     />
+    <section v-else-if="standards.length === 0 && !opened" class="empty">
+      <h2>No standards in this class yet</h2>
+      <p>Standards come from the district with the course, or you make some for this class.</p>
+      <NuxtLink class="button" :to="{ path: `/class/${String(route.params.id)}/standards`, query }"
+        >Standards of this class</NuxtLink
+      >
+    </section>
+    <section v-else-if="rows.length === 0" class="empty">
+      <h2>No students in {{ classStore.period?.title }}</h2>
+      <p>Students come from the district's system. Pull the roster to see who is in this class.</p>
+      <NuxtLink class="button" to="/exchange">Go to Exchange</NuxtLink>
+    </section>
     <section v-else class="empty">
-      <h2>No evidence in {{ classStore.period?.title }} yet</h2>
-      <p>Levels are given for a standard on an assignment. Tag an assignment with the standards that it shows.</p>
+      <h2>No evidence of {{ opened?.code }} in {{ classStore.period?.title }} yet</h2>
+      <p>Tag an assignment with it, or go round the room and note what you see.</p>
       <NuxtLink
         class="button"
-        :to="{
-          path: `/class/${String(route.params.id)}`,
-          query: { ...route.query, edit: classStore.assignments[0]?.id ?? 'new' },
-        }"
-        >{{ classStore.assignments.length ? 'Tag an assignment' : 'Add an assignment' }}</NuxtLink
+        :to="{ path: `/round/${String(route.params.id)}`, query: { ...query, standard: opened?.id } }"
+        >Round of the room</NuxtLink
       >
     </section>
     <MarginPanel>
-      <div v-if="chosen">
-        <h2>{{ fullName(chosen.student) }}</h2>
-        <p v-if="chosen.assignment" class="soft">
-          {{ chosen.assignment.name }}, due {{ shortDay(chosen.assignment.dueOn) }}
-        </p>
-        <p v-else class="soft">The level of {{ classStore.period?.title }}</p>
-        <h3 class="label">{{ chosen.standard.code }}</h3>
-        <p>{{ chosen.standard.statement }}</p>
-        <div v-if="chosen.assignment" class="levels" role="group" aria-label="Level">
-          <button
-            v-for="level in scale.levels"
-            :key="level.value"
-            type="button"
-            class="level"
-            :aria-pressed="chosen.level === level.value"
-            @click="set('level', [{ id: chosen.id, level: chosen.level === level.value ? null : level.value }])"
-          >
-            <i :class="`dye-${dyeOf(level.value)}`">{{ level.short }}</i><span
-              ><b>{{ level.label }}</b
-              ><small class="soft">{{ level.description }}</small></span
-            >
-          </button>
-        </div>
-        <h3 class="label">Show work: {{ chosen.standard.code }}</h3>
-        <ol v-if="chosen.found.evidence.length" class="evidence">
-          <li v-for="each in chosen.found.evidence" :key="each.assignment.id">
-            <span class="soft">{{ shortDay(each.assignment.dueOn) }}</span><span
-              >{{ each.assignment.name }}<small class="soft">{{ saidOfOrigin[each.origin] }}</small></span
-            ><b>{{ shortOf(each.level) }}</b>
-          </li>
-        </ol>
-        <p class="total">
-          <template v-if="chosen.found.calculated"
-            >{{ methodWords }}: {{ chosen.found.calculated.value }},
-            <b>{{ chosen.found.calculated.level.short }}, {{ chosen.found.calculated.level.label }}</b></template
-          ><template v-else>Not enough evidence</template>
-        </p>
-        <LevelOverrideForm
-          v-if="!chosen.assignment || chosen.found.override"
-          :key="chosen.id"
-          ref="form"
-          class="own"
-          :student-id="chosen.student.id"
-          :standard-id="chosen.standard.id"
-          :period-id="classStore.periodId!"
-          :found="chosen.found"
-          @back="sheet?.focus()"
-        />
-      </div>
-      <div v-else-if="column">
-        <h2>{{ column.standard.code }}</h2>
-        <p>{{ column.standard.statement }}</p>
-        <h3 class="label">Shown in</h3>
-        <p>{{ column.assignment.name }}, due {{ shortDay(column.assignment.dueOn) }}</p>
-        <p><button type="button" class="toggle" @click="edit(column.assignmentId)">Edit the assignment</button></p>
-      </div>
+      <LevelMargin
+        v-if="chosen && chosenStandard"
+        ref="margin"
+        :student-id="chosen.studentId"
+        :standard="chosenStandard"
+        :window="window"
+        @back="back"
+      />
+      <StandardMargin v-else-if="head" :standard="head" :window="window" @open="open(head.id)" />
       <p v-else class="soft">Whatever is selected shows here in full.</p>
     </MarginPanel>
   </div>
@@ -185,87 +202,17 @@ const shortOf = (level: string) => levelOf(scale.value, level)?.short ?? level
 <style scoped>
 .legend {
   display: flex;
-  gap: 6px;
-  align-items: center;
-  font-size: 12px;
-  color: var(--soft);
-}
-i {
-  font-style: normal;
-  font-weight: 600;
-  font-size: 11.5px;
-  width: 20px;
-  height: 20px;
-  border-radius: 5px;
-  display: inline-grid;
-  place-items: center;
-  flex: none;
-}
-.dye-0 {
-  background: var(--dye-0);
-  color: var(--dye-ink-0);
-  box-shadow: inset 0 0 0 1px var(--ai2);
-}
-.dye-1 {
-  background: var(--dye-1);
-  color: var(--dye-ink-1);
-}
-.dye-2 {
-  background: var(--dye-2);
-  color: var(--dye-ink-2);
-}
-.dye-3 {
-  background: var(--dye-3);
-  color: var(--dye-ink-3);
-}
-.hatch {
-  background: repeating-linear-gradient(135deg, var(--line) 0 1px, var(--ai1) 1px 6px);
-  box-shadow: inset 0 0 0 1px var(--line);
-}
-.levels {
-  display: grid;
-  gap: 5px;
-  margin-top: 10px;
-}
-.level {
-  display: flex;
-  gap: 9px;
-  text-align: left;
-  align-items: start;
-  border: 1px solid var(--line);
-  border-radius: 7px;
-  background: var(--field);
-  padding: 6px 8px;
-}
-.level[aria-pressed='true'] {
-  border-color: var(--ai5);
-  box-shadow: inset 0 0 0 1px var(--ai5);
-}
-.level small {
-  display: block;
-  font-size: 11.5px;
-  line-height: 1.3;
-}
-.own {
-  margin-top: 12px;
-}
-.evidence {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  display: grid;
   gap: 3px;
-  font-size: 12.5px;
 }
-.evidence li {
-  display: grid;
-  grid-template-columns: 48px 1fr auto;
-  gap: 6px;
+.opened {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  min-width: 0;
 }
-.total {
-  border-top: 1px solid var(--ink);
-  margin-top: 4px;
-  padding-top: 3px;
-  font-size: 12.5px;
+.window {
+  margin-left: auto;
+  font-size: 12px;
+  white-space: nowrap;
 }
 </style>

@@ -1,0 +1,31 @@
+import type { LocationQuery, LocationQueryRaw } from 'vue-router'
+import type { LevelView } from './useProficiencySheet'
+import { goTo } from '~/composables/useGoTo'
+
+const list = (value: unknown) => (typeof value === 'string' && value ? value.split(',') : [])
+
+function viewOf(query: LocationQuery): LevelView {
+  const text = (value: unknown) => (typeof value === 'string' && value ? value : null)
+  return { area: text(query.area), folded: new Set(list(query.folded)), open: text(query.open) }
+}
+
+/** The view of Proficiency that the address holds, so that it can be kept, reloaded and gone back from. */
+export function useLevelView() {
+  const route = useRoute()
+  const view = computed(() => viewOf(route.query))
+  /** What other pages of the class are told. */
+  const query = computed(() => (route.query.period ? { period: route.query.period } : {}))
+
+  function show(change: Partial<LevelView>): Promise<unknown> {
+    const { area, folded, open } = { ...view.value, ...change }
+    const { student: _student, standard: _standard, ...rest } = route.query
+    const next: LocationQueryRaw = {
+      ...rest,
+      area: area ?? undefined,
+      folded: folded.size ? [...folded].join(',') : undefined,
+      open: open ?? undefined,
+    }
+    return Promise.resolve(goTo({ query: next }))
+  }
+  return { view, show, query }
+}

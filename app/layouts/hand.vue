@@ -1,0 +1,15 @@
+<template>
+  <div class="hand">
+    <slot />
+    <NoticeStrip />
+  </div>
+</template>
+
+<style scoped>
+.hand {
+  height: 100dvh;
+  display: grid;
+  grid-template-rows: minmax(0, 1fr) auto;
+  background: var(--paper);
+}
+</style>
