@@ -20,6 +20,7 @@ import { setPassword } from '../server/services/sign-in'
 import { loadSnapshot } from '../server/services/snapshot'
 import { advisoryActs } from './advisory'
 import { bank } from './curriculum'
+import { overnightFramework } from './framework'
 import { gradeThreeActs } from './grade-three'
 import { standardsAct } from './standards'
 import { tidePoolActs } from './tide-pool'
@@ -120,6 +121,7 @@ function giveToStandins(folder: string, roster: RosterEntities): void {
     mkdirSync(join(folder, name), { recursive: true })
     writeFileSync(join(folder, name, 'roster.json'), JSON.stringify(roster))
   }
+  writeFileSync(join(folder, 'sis', 'standards.json'), JSON.stringify(overnightFramework()))
 }
 
 try {

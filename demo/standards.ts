@@ -1,8 +1,10 @@
 import type { Act, Change } from '../core/acts/act'
 import { blanks, SHAPE, type Kind, type RecordOf } from '../core/kinds'
 import { jointId } from '../core/kind'
+import { readCase } from '../core/formats/case/read'
 import { areas, levels, standardId } from './curriculum'
 import { demoToday } from './district'
+import { framework } from './framework'
 import { seeded, seededId } from './random'
 
 /** The scale that the district gives every class, and one with half levels that a class can choose. */
@@ -21,20 +23,12 @@ export function standardsAct(courses: ReadonlyMap<string, string>): Act {
   }
   make('levelScale', fourLevels, { name: 'Four levels', levels, removed: false })
   make('levelScale', withHalves, { name: 'Four levels, with halves', levels, halves: true, removed: false })
-  let place = 0
+  const read = readCase(JSON.stringify(framework()))
+  if ('fault' in read) throw new Error(read.fault)
+  for (const [id, each] of Object.entries(read.framework.standards)) make('standard', id, each)
   for (const area of areas) {
-    const { code, habit = false } = area
-    if (!area.flat)
-      make('standard', standardId(code), { code, statement: area.statement, habit, place, removed: false })
-    area.standards.forEach((statement, at) =>
-      make('standard', standardId(`${code}.${at + 1}`), {
-        ...{ code: `${code}.${at + 1}`, statement, habit, removed: false },
-        parentId: area.flat ? null : standardId(code),
-        place: place + at + 1,
-      }),
-    )
-    place += 100
-    const chosen = area.flat ? area.standards.map((_, at) => `${code}.${at + 1}`) : [code]
+    // Where an area stands for nothing of its own, its standards are chosen one by one.
+    const chosen = area.flat ? area.standards.map((_, place) => `${area.code}.${place + 1}`) : [area.code]
     for (const course of area.courses)
       for (const each of chosen) make('courseStandard', jointId(courses.get(course)!, standardId(each)), { used: true })
   }

@@ -101,3 +101,10 @@ export const standardsResponse = z.object({
   levelUses: z.record(z.string(), z.number()),
 })
 export type StandardsResponse = z.infer<typeof standardsResponse>
+
+/** Frameworks of standards as a partner has them. */
+export const frameworksResponse = z.object({
+  frameworks: z.array(
+    z.object({ id: z.string(), title: z.string(), standards: z.record(z.string(), schemas.standard) }),
+  ),
+})

@@ -19,6 +19,8 @@ export interface Receipt {
  */
 export class Held {
   readonly roster: Record<string, Entity[]>
+  /** A framework of standards, as a CASE package; null where it has none. */
+  readonly standards: { CFDocument: { identifier: string } } | null
   readonly receipts: Receipt[] = []
   private gradebook: Record<GradebookPart, Map<string, Entity>> = {
     categories: new Map(),
@@ -31,6 +33,8 @@ export class Held {
     mkdirSync(folder, { recursive: true })
     const rosterFile = join(folder, 'roster.json')
     this.roster = existsSync(rosterFile) ? JSON.parse(readFileSync(rosterFile, 'utf8')) : {}
+    const standardsFile = join(folder, 'standards.json')
+    this.standards = existsSync(standardsFile) ? JSON.parse(readFileSync(standardsFile, 'utf8')) : null
     this.log = join(folder, 'received.jsonl')
     if (existsSync(this.log))
       for (const line of readFileSync(this.log, 'utf8').split('\n').filter(Boolean)) this.lay(JSON.parse(line))

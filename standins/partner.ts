@@ -24,12 +24,13 @@ export interface PartnerOptions {
 
 const ROSTERING = '/ims/oneroster/rostering/v1p2'
 const GRADEBOOK = '/ims/oneroster/gradebook/v1p2'
+const CASE = '/ims/case/v1p0'
 const rosterCollections = ['orgs', 'academicSessions', 'courses', 'classes', 'users', 'enrollments']
 const single: Record<GradebookPart, string> = { categories: 'category', lineItems: 'lineItem', results: 'result' }
 const TOKEN_SECONDS = 600
 const MOST_PER_PAGE = 500
 
-/** A OneRoster 1.2 service over what one stand-in holds. */
+/** A OneRoster 1.2 and CASE 1.0 service over what one stand-in holds. */
 export function partner(held: Held, options: PartnerOptions, switches: Switches): Router {
   const tokens = new Map<string, number>()
   const router = createRouter()
@@ -106,6 +107,20 @@ export function partner(held: Held, options: PartnerOptions, switches: Switches)
       }),
     )
   }
+
+  router.get(
+    `${CASE}/CFDocuments`,
+    served(() => ({ CFDocuments: held.standards ? [held.standards.CFDocument] : [] })),
+  )
+  router.get(
+    `${CASE}/CFPackages/:id`,
+    served((event) => {
+      const id = getRouterParam(event, 'id', { decode: true })
+      return held.standards?.CFDocument.identifier === id
+        ? held.standards
+        : status(event, 404, 'There is no such package.')
+    }),
+  )
 
   // Not of the standard: how a person or a test makes the stand-in misbehave, or change something by itself.
   router.get(

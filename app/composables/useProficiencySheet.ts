@@ -22,6 +22,9 @@ export interface LevelView {
   open: string | null
 }
 
+/** `Q1` of `Quarter 1`. */
+const shortTitle = (title: string) => title.replace(/^(\p{L})\p{L}* (\d+)$/u, '$1$2')
+
 /** The standards that a view shows, each before those below it. */
 export function standardsIn({ tree }: LevelWindow, view: LevelView & { habits: boolean }): Standard[] {
   const top = view.area === null ? tree.roots : tree.roots.filter((each) => each.id === view.area)
@@ -86,13 +89,31 @@ export function useProficiencySheet(view: () => LevelView, keys: FeatureKeys) {
   const level = computed(() =>
     opened.value ? standardColumn(classStore, () => window.value, opened.value, [how.value]) : null,
   )
+  /** Before it, those of the earlier periods of its length. */
+  const earlier = computed(() => {
+    const { structure, period, periods } = classStore
+    if (!opened.value || !structure || !period) return []
+    return periods
+      .filter((each) => each.kind === period.kind && each.lastDay < period.firstDay)
+      .map((each) => ({ period: each, window: levelWindow(structure, each) }))
+  })
   const results = computed<ResultColumn[]>(() =>
     level.value
-      ? [{ id: level.value.column.id, title: level.value.column.title, under: how.value, width: 62, strong: true }]
+      ? [
+          ...earlier.value.map(({ period }) => ({
+            id: period.id,
+            title: shortTitle(period.title),
+            under: 'then',
+            width: 50,
+          })),
+          { id: level.value.column.id, title: level.value.column.title, under: how.value, width: 62, strong: true },
+        ]
       : [],
   )
-  function result(studentId: string): ResultView {
-    const { text, dye, was, hatched } = level.value!.cell(studentId)
+  function result(studentId: string, resultId: string): ResultView {
+    const before = earlier.value.find((each) => each.period.id === resultId)
+    const of = before ? standardColumn(classStore, () => before.window, opened.value!, []) : level.value!
+    const { text, dye, was, hatched } = of.cell(studentId)
     return { text, dye, was, hatched }
   }
 

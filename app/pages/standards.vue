@@ -11,7 +11,13 @@ import type { AvailableLevelScale } from '#core/scales/proficiency'
 import type { Records } from '#core/records'
 import type { Wanted } from '#core/wanted'
 import { togetherResponse } from '#shared/class'
-import { districtResponse, standardsResponse, type DistrictResponse, type StandardsResponse } from '#shared/plans'
+import {
+  districtResponse,
+  frameworksResponse,
+  standardsResponse,
+  type DistrictResponse,
+  type StandardsResponse,
+} from '#shared/plans'
 import { usePerson } from '~/stores/person'
 import { ApiProblem, ask } from '~/composables/useApi'
 import { deedOf } from '~/composables/useDeed'
@@ -132,6 +138,24 @@ async function bring(event: Event): Promise<void> {
   input.value = ''
   if ('fault' in found) fileFault.value = `${found.fault} Nothing was changed.`
   else incoming.value = { ...found, plan: bringStandards(known.value!.standards, found.framework, today.value) }
+}
+/** Asks the district's own system; each of its frameworks that differs is shown before anything is changed. */
+const asking = ref(false)
+async function pull(): Promise<void> {
+  asking.value = true
+  await attempt(async () => {
+    const { frameworks } = await ask('/api/exchange/standards', frameworksResponse, { patienceMs: 40_000 })
+    const plans = frameworks.map((framework) => ({
+      framework,
+      plan: bringStandards(known.value!.standards, framework, today.value),
+    }))
+    incoming.value = plans.find((each) => each.plan.wanted.length) ?? null
+    if (!incoming.value)
+      said.value = frameworks.length
+        ? 'The district has nothing else than what is here.'
+        : 'The district’s system has no standards.'
+  })
+  asking.value = false
 }
 async function keepIncoming(): Promise<void> {
   const { plan, framework } = incoming.value!
@@ -254,6 +278,7 @@ const isOwn = (id: string) => id in (district.value?.ownLevels ?? blanks)
         <div class="head">
           <h2>Standards</h2>
           <span class="row-of">
+            <Button label="Pull from the district" severity="secondary" :disabled="asking" @click="pull" />
             <Button label="Bring a CASE file" severity="secondary" @click="file?.click()" />
             <Button label="Give as CASE" severity="secondary" :disabled="!listed.length" @click="give(null)" />
             <Button label="Add a standard" @click="editing = { id: null, given: {} }" />

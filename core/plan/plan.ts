@@ -68,7 +68,7 @@ export const plan = kind({
     {
       until: 4,
       read: (fields) =>
-        fields.proficiency ? { ...fields, proficiency: olderProficiency(fields.proficiency) } : { ...fields },
+        'proficiency' in fields ? { ...fields, proficiency: olderProficiency(fields.proficiency) } : { ...fields },
     },
   ],
   moves: 'class',

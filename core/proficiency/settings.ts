@@ -37,9 +37,10 @@ interface Flat {
   missingIsLowest: boolean
 }
 
-/** Reads settings as any release wrote them. */
-export function olderProficiency(given: unknown): ProficiencySettings {
-  if ('calculation' in (given as object)) return { ...blankProficiency, ...(given as ProficiencySettings) }
+/** Reads settings as any release wrote them; what are none are left for the schema to refuse. */
+export function olderProficiency(given: unknown): unknown {
+  if (typeof given !== 'object' || given === null) return given
+  if ('calculation' in given) return { ...blankProficiency, ...given }
   const { method, last, decay, ...rest } = given as Flat
   const told = { 'mean of the last': { last }, 'decaying average': { decay } } as Record<string, object>
   return {

@@ -20,6 +20,7 @@ export type Answer = { taken: true } | { taken: false; reason: string }
 
 const ROSTERING = '/ims/oneroster/rostering/v1p2'
 const GRADEBOOK = '/ims/oneroster/gradebook/v1p2'
+const CASE = '/ims/case/v1p0'
 const SCOPES = [
   'https://purl.imsglobal.org/spec/or/v1p2/scope/roster.readonly',
   'https://purl.imsglobal.org/spec/or/v1p2/scope/gradebook.readonly',
@@ -30,7 +31,7 @@ const PAGE = 200
 const TRIES = 3
 const PATIENCE_MS = 15_000
 /** What one answer, and one collection, holds at most: a partner that says more is not read to the end. */
-const MOST = { bytes: 50_000_000, pages: 5_000 }
+const MOST = { bytes: 50_000_000, pages: 5_000, frameworks: 50 }
 
 const token = z.object({ access_token: z.string(), expires_in: z.number() })
 const refusal = z.object({ imsx_description: z.string() })
@@ -60,6 +61,30 @@ export class OneRosterClient {
     for (const name of Object.keys(rosterCollections) as RosterCollection[])
       entities[name] = await this.collection(`${ROSTERING}/${name}`, name, rosterCollections[name])
     return entities as RosterEntities
+  }
+
+  /** The frameworks of standards that the partner has, as CASE packages. */
+  async frameworks(): Promise<unknown[]> {
+    const listed = z
+      .object({ CFDocuments: z.array(z.object({ identifier: z.string() })).max(MOST.frameworks) })
+      .safeParse(await this.asked(`${CASE}/CFDocuments`, 'its standards'))
+    if (!listed.success)
+      throw new Problem(502, 'partner-unreadable', `What ${this.name} sent as its standards is not CASE 1.0.`)
+    const packages = []
+    for (const { identifier } of listed.data.CFDocuments)
+      packages.push(await this.asked(`${CASE}/CFPackages/${encodeURIComponent(identifier)}`, 'its standards'))
+    return packages
+  }
+
+  private async asked(path: string, what: string): Promise<unknown> {
+    const response = await this.request(path)
+    if (!response.ok) throw this.refused(response.status, what)
+    return this.read(response)
+  }
+
+  private refused(status: number, what: string): Problem {
+    const words = `${this.name} answered ${status} when asked for ${what}. Try again later.`
+    return new Problem(502, 'partner-refused', words)
   }
 
   /** What the partner holds of a class's gradebook, by sourcedId, without the bookkeeping fields. */
@@ -109,12 +134,7 @@ export class OneRosterClient {
     for (let offset = 0; ; offset += PAGE) {
       if (offset >= MOST.pages * PAGE) throw this.endless(name)
       const response = await this.request(`${path}?limit=${PAGE}&offset=${offset}`)
-      if (!response.ok)
-        throw new Problem(
-          502,
-          'partner-refused',
-          `${this.name} answered ${response.status} when asked for ${name}. Try again later.`,
-        )
+      if (!response.ok) throw this.refused(response.status, name)
       const page = z.object({ [name]: z.array(schema) }).safeParse(await this.read(response))
       if (!page.success)
         throw new Problem(

@@ -76,6 +76,10 @@ const routes: Record<string, { path: () => string; body?: () => unknown; answers
   'today.get': { path: () => '/api/today', answers: { nobody: 401, teacher: 200, other: 200, registrar: 200 } },
   'plans.get': { path: () => '/api/plans', answers: { nobody: 401, teacher: 200, other: 200, registrar: 200 } },
   'district.get': { path: () => '/api/district', answers: { nobody: 401, teacher: 403, other: 403, registrar: 200 } },
+  'exchange/standards.get': {
+    path: () => '/api/exchange/standards',
+    answers: { nobody: 401, teacher: 403, other: 403, registrar: 200 },
+  },
   'standards.get': { path: () => '/api/standards', answers: { nobody: 401, teacher: 403, other: 403, registrar: 200 } },
   'district-outlook.post': {
     path: () => '/api/district-outlook',

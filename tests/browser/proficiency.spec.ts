@@ -74,6 +74,8 @@ test.describe('one sheet of all standards', () => {
     await openStandard(desk, 'RD.1')
     await expect(page.getByRole('columnheader', { name: /^RD\.1 in A story in six pictures/ })).toBeVisible()
     await expect(page.getByRole('columnheader', { name: /^RD\.1 as it was seen on Nov 6/ })).toBeVisible()
+    // The level of the period before stands beside this one's, and nothing is typed over it.
+    await expect(page.getByRole('columnheader', { name: /^Q1/ })).toBeVisible()
     // What is typed here is the record that the gradebook has.
     const story = desk.cell('Baptiste, Ravi', 'RD.1 in A story in six pictures')
     await story.click()
@@ -147,6 +149,17 @@ test('two ways of making levels are compared before the plan is changed', async 
   await page.getByRole('dialog').getByRole('button', { name: 'Undo it' }).click()
   await desk.view('Proficiency')
   await expect(cell).toHaveText('')
+})
+
+test('a change of the plan says whose levels move', async ({ desk, page }) => {
+  await desk.openClass('Mapmaking')
+  await desk.view('Plan')
+  await page.getByRole('combobox', { name: 'A level is' }).click()
+  await page.getByRole('option', { name: 'the highest' }).click()
+  await expect(desk.margin.getByText(/^\d+ levels? of \d+ students? moved\.$/)).toBeVisible()
+  await desk.margin.getByRole('listitem').first().waitFor()
+  await page.keyboard.press('Control+z')
+  await expect(desk.margin.getByText(/levels? of \d+ students? moved/)).toHaveCount(0)
 })
 
 test('one standard across the class: who is not there yet, and work for them alone', async ({ desk, page }) => {
@@ -342,6 +355,26 @@ test.describe('what belongs to the district', () => {
     }
     expect(written.CFItems.map((each) => each.identifier).toSorted()).toEqual(['shore-1', 'shore-2', 'shore-area'])
     expect(written.CFItems.find((each) => each.identifier === 'shore-2')!.statusEndDate).toBe('2026-11-25')
+    expect(office.complaints).toEqual([])
+  })
+
+  test('standards are pulled from the district’s own system, after what differs was shown', async ({
+    page,
+    product,
+  }) => {
+    const office = new Desk(page, product.url)
+    await office.sitDown(accounts.registrar)
+    await page.getByRole('link', { name: 'Standards and levels' }).click()
+    await page.getByRole('button', { name: 'Pull from the district' }).click()
+    const dialog = page.getByRole('dialog', { name: 'Bring Standards of Brindle Bay' })
+    await expect(dialog).toContainText('1 standard new, 1 changed, 1 withdrawn')
+    await expect(dialog).toContainText('TF.8 Draws a shore from the water.')
+    await dialog.getByRole('button', { name: 'Bring it' }).click()
+    await expect(page.getByText('1 standard new, 1 changed, 1 withdrawn.')).toBeVisible()
+    await page.getByRole('button', { name: 'Pull from the district' }).click()
+    await expect(page.getByText('The district has nothing else than what is here.')).toBeVisible()
+    await page.getByLabel('Find a standard').fill('MS.8')
+    await expect(page.getByRole('row', { name: /^MS\.8/ })).toContainText('withdrawn 2026-11-25')
     expect(office.complaints).toEqual([])
   })
 

@@ -110,8 +110,8 @@ describe('the tree of standards', () => {
       aStandard('c', { parentId: 'x' }),
     ]
     const tree = standardTree(ring)
-    expect(tree.roots.map((each) => each.id)).toEqual(['c'])
-    expect(tree.within('a').map((each) => each.id)).toEqual(['a', 'b'])
+    expect(tree.roots.map((each) => each.id)).toEqual(['a', 'b', 'c'])
+    expect(tree.within('a').map((each) => each.id)).toEqual(['a'])
   })
 })
 

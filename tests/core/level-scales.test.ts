@@ -4,7 +4,7 @@ import { levelFaults } from '#core/scales/level-faults'
 import { shippedLevelScales } from '#core/scales/shipped-levels'
 import { allowedLevels, depthOf, type Level } from '#core/scales/proficiency'
 import { districtScale, habitScale, scaleOf } from '#core/plan/level-scale'
-import { fromShape, SHAPE } from '#core/kinds'
+import { fromShape, schemas, SHAPE } from '#core/kinds'
 import { keptClass } from '#shared/class'
 import { aClass } from '../support/class'
 
@@ -123,6 +123,12 @@ describe('what releases of shape 3 wrote', () => {
     })
     const now = fromShape('plan', { proficiency: flat }, 3)
     expect(fromShape('plan', now, 1)).toEqual(now)
+  })
+  it('is refused, and stops nobody, where it is no settings at all', () => {
+    for (const odd of [null, 'text', 7, [], {}])
+      expect(
+        schemas.plan.shape.proficiency.safeParse(fromShape('plan', { proficiency: odd }, 3).proficiency).success,
+      ).toBe(false)
   })
   it('of a class that was kept in a browser keeps its scale and its standards', () => {
     const snapshot = aClass({ assignments: { a: {} } })

@@ -1,5 +1,8 @@
 <script setup lang="ts">
 import type { StudentGrade } from '#core/grading/grades'
+import { levelMoves } from '#core/proficiency/compare'
+import { nameOfStandard } from '#core/proficiency/standards'
+import { same } from '#core/same'
 import { fullName } from '#core/section'
 import { useClassStore } from '~/stores/class'
 import { counted } from '~/composables/useWords'
@@ -9,6 +12,12 @@ const classStore = useClassStore()
 type Before = Map<string, { percent: string; label: string }>
 const opened = ref<Before>(new Map())
 
+/** So many levels that moved are listed; *Compare* shows all. */
+const LEVELS_SHOWN = 12
+const nameOf = (studentId: string) => {
+  const student = classStore.snapshot!.students.find((each) => each.id === studentId)
+  return student ? fullName(student) : ''
+}
 const shown = (grade: StudentGrade | undefined) =>
   grade?.effective && { percent: grade.effective.percent, label: grade.effective.label }
 function collect(gradeOf: (studentId: string) => StudentGrade | undefined): Before {
@@ -44,6 +53,19 @@ const lines = computed(() => {
 })
 const moved = computed(() => lines.value.filter((line) => line.moved).length)
 const relabelled = computed(() => lines.value.filter((line) => line.relabelled).length)
+/** Levels that are others than when the page was opened, or before the pencil; the teacher's own stay. */
+const settings = computed(() => classStore.plan!.proficiency)
+const settingsBefore = shallowRef(settings.value)
+watch(
+  () => [classStore.periodId, classStore.snapshot, classStore.pencil !== null],
+  () => (settingsBefore.value = settings.value),
+)
+const levelsMoved = computed(() => {
+  const { structure, period } = classStore
+  if (!structure || !period || same(settings.value, settingsBefore.value)) return []
+  return levelMoves(structure, period, settingsBefore.value)
+})
+const levelStudents = computed(() => new Set(levelsMoved.value.map((each) => each.studentId)).size)
 const onlyMoved = ref(false)
 const listed = computed(() => (onlyMoved.value ? lines.value.filter((line) => line.moved) : lines.value))
 </script>
@@ -69,6 +91,16 @@ const listed = computed(() => (onlyMoved.value ? lines.value.filter((line) => li
         only these
       </button>
     </div>
+    <p v-if="levelsMoved.length" class="small" role="status">
+      {{ counted(levelsMoved.length, 'level') }} of {{ counted(levelStudents, 'student') }} moved.
+    </p>
+    <ul v-if="levelsMoved.length" class="levels-moved">
+      <li v-for="each in levelsMoved.slice(0, LEVELS_SHOWN)" :key="`${each.studentId} ${each.standard.id}`">
+        {{ nameOf(each.studentId) }}, {{ nameOfStandard(each.standard) }}:
+        <s class="soft">{{ each.after.effective?.short ?? 'none' }}</s> {{ each.before.effective?.short ?? 'none' }}
+      </li>
+      <li v-if="levelsMoved.length > LEVELS_SHOWN" class="soft">and {{ levelsMoved.length - LEVELS_SHOWN }} more</li>
+    </ul>
     <table class="plain">
       <colgroup>
         <col />
@@ -104,6 +136,12 @@ const listed = computed(() => (onlyMoved.value ? lines.value.filter((line) => li
 </template>
 
 <style scoped>
+.levels-moved {
+  list-style: none;
+  margin: 2px 0 10px;
+  padding: 0;
+  font-size: 12.5px;
+}
 a {
   color: inherit;
   text-underline-offset: 2px;

@@ -1,12 +1,15 @@
 import { isCivilDate } from '../../calendar/date'
 import { id as idSchema } from '../../fields'
 import type { Framework } from '../../proficiency/standard'
+import { isInRing } from '../../proficiency/standards'
 import { beginning, fitText } from '../../text'
 import { cfPackage, type CfPackage } from './package'
 
 /** What an item that is a learning habit calls its type. */
 export const HABIT_TYPE = 'Learning habit'
 
+/** No framework is so deep that a person could find their way in it. */
+const DEEPEST = 20
 const ROOM = { code: 40, statement: 1000, abbreviated: 200, short: 60 }
 const fit = (text: string | null | undefined, most: number) => beginning(fitText(text ?? '').trim(), most)
 const list = (texts: readonly string[] | null | undefined) =>
@@ -46,8 +49,11 @@ function frameworkOf({ CFDocument, CFItems, CFAssociations }: CfPackage): { fram
     if (known.has(destinationNodeURI.identifier) && !parents.has(originNodeURI.identifier))
       parents.set(originNodeURI.identifier, { id: destinationNodeURI.identifier, place: sequenceNumber ?? 0 })
   }
-  const ring = ids.find((id) => isInRing(parents, id))
-  if (ring) return { fault: 'An item of it is above itself. Ask for the package again.' }
+  const above = new Map([...parents].map(([id, parent]) => [id, parent.id]))
+  if (ids.some((id) => isInRing(above, id)))
+    return { fault: 'An item of it is above itself. Ask for the package again.' }
+  if (ids.some((id) => depthOf(above, id) > DEEPEST))
+    return { fault: `Its items stand more than ${DEEPEST} deep. Ask for a part of it.` }
   const title = fit(CFDocument.title, ROOM.statement) || 'A framework'
   const documentId = CFDocument.identifier
   const plain = { habit: false, reported: true, weight: '1', withdrawnOn: null, removed: false }
@@ -68,11 +74,23 @@ function frameworkOf({ CFDocument, CFItems, CFAssociations }: CfPackage): { fram
       },
     },
   }
-  const inOrder = CFItems.map((item, at) => ({ item, at })).sort(
-    (a, b) =>
-      (parents.get(a.item.identifier)?.place ?? 0) - (parents.get(b.item.identifier)?.place ?? 0) || a.at - b.at,
-  )
-  inOrder.forEach(({ item }, place) => {
+  // Places are those of the tree walked from the top: an area, then what is below it.
+  const children = new Map<string, { item: CfPackage['CFItems'][number]; at: number }[]>()
+  CFItems.forEach((item, at) => {
+    const above = parents.get(item.identifier)?.id ?? documentId
+    children.set(above, [...(children.get(above) ?? []), { item, at }])
+  })
+  const sequence = (id: string) => parents.get(id)?.place ?? 0
+  let place = 0
+  const walk = (above: string): void => {
+    const below = children.get(above) ?? []
+    below.sort((a, b) => sequence(a.item.identifier) - sequence(b.item.identifier) || a.at - b.at)
+    for (const { item } of below) {
+      add(item, ++place)
+      walk(item.identifier)
+    }
+  }
+  function add(item: CfPackage['CFItems'][number], at: number): void {
     const end = item.statusEndDate?.slice(0, 10)
     standards[item.identifier] = {
       ...plain,
@@ -81,7 +99,7 @@ function frameworkOf({ CFDocument, CFItems, CFAssociations }: CfPackage): { fram
       statement: fit(item.fullStatement, ROOM.statement),
       habit: item.CFItemType === HABIT_TYPE,
       withdrawnOn: end && isCivilDate(end) ? end : null,
-      place: place + 1,
+      place: at,
       source: {
         documentId,
         type: fit(item.CFItemType, ROOM.short),
@@ -91,16 +109,14 @@ function frameworkOf({ CFDocument, CFItems, CFAssociations }: CfPackage): { fram
         subjects: list(item.subject),
       },
     }
-  })
+  }
+  walk(documentId)
   return { framework: { id: documentId, title, standards } }
 }
 
-function isInRing(parents: ReadonlyMap<string, { id: string }>, id: string): boolean {
-  const seen = new Set([id])
-  for (let above = parents.get(id)?.id; above !== undefined; above = parents.get(above)?.id) {
-    if (above === id) return true
-    if (seen.has(above)) return false
-    seen.add(above)
-  }
-  return false
+/** How many things stand above one. */
+function depthOf(above: ReadonlyMap<string, string | null>, id: string): number {
+  let depth = 0
+  for (let at = above.get(id); at && depth <= DEEPEST; at = above.get(at)) depth++
+  return depth
 }

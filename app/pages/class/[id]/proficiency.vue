@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { partsOf } from '#core/kind'
 import { levelIn } from '#core/proficiency/level'
 import { nameOfStandard } from '#core/proficiency/standards'
 import { standardsOf } from '#core/plan/standards-of'
@@ -6,6 +7,7 @@ import type { Selected, Wish } from '~/sheet/types'
 import { useClassStore } from '~/stores/class'
 import { useFrame } from '~/stores/frame'
 import { useProficiencySheet } from '~/composables/useProficiencySheet'
+import { goTo } from '~/composables/useGoTo'
 import { useLevelView } from '~/composables/useLevelView'
 import { capital, counted } from '~/composables/useWords'
 import { levelMethodShort } from '~/words/methods'
@@ -43,8 +45,11 @@ const { window, areas, standards, opened, rows, columns, results, cells, result,
   () => view.value,
   {
     entered,
-    open: (columnId) => (view.value.open ? undefined : void open(columnId)),
-    begin: (_studentId: string, _standardId: string, wish: Wish) => inMargin(() => margin.value?.begin(wish)),
+    open: (columnId) => (view.value.open ? toWork(columnId) : open(columnId)),
+    begin: (_studentId: string, resultId: string, wish: Wish) =>
+      resultId === view.value.open
+        ? inMargin(() => margin.value?.begin(wish))
+        : 'This is the level of an earlier period. Look at that period to give your own there.',
     letter(key) {
       if (key === 'o') return (inMargin(() => (margin.value?.focusSeen(), '')), true)
       if (key === 'n') return (inMargin(() => (margin.value?.focusReason(), '')), true)
@@ -55,6 +60,12 @@ const { window, areas, standards, opened, rows, columns, results, cells, result,
   },
 )
 
+/** The head of a piece of evidence leads to its assignment. */
+function toWork(columnId: string): void {
+  const [assignmentId = ''] = partsOf(columnId)
+  if (assignmentId !== 'seen')
+    void goTo({ path: `/class/${String(route.params.id)}`, query: { ...query.value, edit: assignmentId } })
+}
 /** Opens a standard's evidence; the cell stays with its student. */
 function open(standardId: string): void {
   if (window.value.tree.childrenOf(standardId).length) return fold(standardId)

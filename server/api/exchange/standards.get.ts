@@ -1,0 +1,19 @@
+import { readCase } from '../../../core/formats/case/read'
+import { Problem } from '../../services/problem'
+
+/** The frameworks of standards as the district's system has them now; nothing is changed by asking. */
+export default route(async (event) => {
+  await requireRegistrar(event)
+  const frameworks = []
+  for (const each of await useSis().frameworks()) {
+    const read = readCase(JSON.stringify(each))
+    if ('fault' in read)
+      throw new Problem(
+        502,
+        'partner-unreadable',
+        `The district's standards cannot be read. ${read.fault} Nothing was changed.`,
+      )
+    frameworks.push(read.framework)
+  }
+  return { frameworks }
+})
