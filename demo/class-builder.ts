@@ -33,6 +33,11 @@ export class ClassBuilder {
     this.assignments.push({ ...blanks.assignment, ...wanted, id })
   }
 
+  /** A standard of the class's own. */
+  standard(wanted: Partial<RecordOf<'standard'>>): string {
+    return this.make('standard', { ...wanted, removed: false })
+  }
+
   standardIds(codes: string[]): string[] {
     return codes.map((code) => this.snapshot.standards.find((standard) => standard.code === code)!.id)
   }

@@ -165,16 +165,31 @@ const special: Record<string, (builder: ClassBuilder) => void> = {
   '5': (b) => b.declare('Quarter 1', '2026-11-09'),
 }
 
+const WIDE_CUT_OFFS: CutOff[] = [
+  { level: '4', from: '90' },
+  { level: '3', from: '70' },
+  { level: '2', from: '50' },
+]
+/** How many standards each assignment of a wide class shows, by its points. */
+const TAGS = 3
+
 /**
- * A class of one category with as many scored assignments as asked for, all due in the period of today: for measuring.
+ * A class with as many scored assignments as asked for, all due in the period of today: for measuring.
+ *
+ * @param standards how many standards it is judged by; each assignment shows a few of them
  */
-export function wideActs(snapshot: ClassSnapshot, columns: number): Act[] {
+export function wideActs(snapshot: ClassSnapshot, columns: number, standards = 0): Act[] {
   const builder = new ClassBuilder(snapshot, seeded(columns))
   builder.plan({ method: 'categories', places: 1 })
   const ids = [
     builder.category({ name: 'Work', shortName: 'Work', weight: '60', tint: 1 }),
     builder.category({ name: 'Checks', shortName: 'Checks', weight: '40', tint: 2 }),
   ]
+  const standardIds = Array.from({ length: standards }, (_, at) =>
+    builder.standard({ code: `S.${at + 1}`, statement: `Does what number ${at + 1} asks.`, place: at }),
+  )
+  const tagged = (at: number) =>
+    standards ? Array.from({ length: TAGS }, (_, more) => standardIds[(at * TAGS + more) % standards]!) : []
   const firstDay = periodOf(snapshot.periods, demoToday)!.firstDay
   for (let at = 0; at < columns; at++)
     builder.assignment({
@@ -184,6 +199,8 @@ export function wideActs(snapshot: ClassSnapshot, columns: number): Act[] {
       dueOn: daysAfter(firstDay, Math.floor((at * 22) / columns)),
       points: '20',
       place: at,
+      standardIds: tagged(at),
+      ...(standards ? { cutOffs: WIDE_CUT_OFFS } : {}),
     })
   builder.flush('load', '2026-11-02')
   builder.scoreAll()

@@ -57,7 +57,7 @@ async function main(): Promise<void> {
   const handle = await openDb({ databaseUrl: process.env.DATABASE_URL, dataDir: args.data ?? '.data/demo/records' })
   const folder = join(dirname(fileURLToPath(import.meta.url)), 'migrations')
   await applyMigrations(handle.db, await readMigrations(async (path) => readFileSync(join(folder, path), 'utf8')))
-  const [students, columns] = (args.wide ?? '').split('x').map(Number)
+  const [students, columns, standards] = (args.wide ?? '').split('x').map(Number)
   const roster = students ? wideClass(students) : withMoves(district())
   await handle.db.transaction(async (tx) => {
     await applyRoster(tx, rosterFromRest(roster), { today: demoToday, before: daysAfter(demoToday, -1) })
@@ -83,7 +83,7 @@ async function main(): Promise<void> {
     if (!made) continue
     const snapshot = await loadSnapshot(handle.db, id)
     // In the order of their days, as a teacher did them.
-    const acts = (columns ? wideActs(snapshot, columns) : made(snapshot, hour)).toSorted((a, b) =>
+    const acts = (columns ? wideActs(snapshot, columns, standards) : made(snapshot, hour)).toSorted((a, b) =>
       a.at.localeCompare(b.at),
     )
     await takeActs(handle.db, id, userId, acts, { now: new Date(`${demoToday}T06:00:00Z`) })

@@ -21,17 +21,22 @@ export function cutOffsOf(assignment: Pick<Assignment, 'cutOffs' | 'scoredIn'>, 
  * lowest level of the scale.
  *
  * @param worth what the score is worth; of nothing possible it shows no level
- * @returns the level's value, or null where nothing is converted
- * @example convertedLevel({ earned, share: { n: 3, d: 4 } }, [{ level: '3', from: '75' }], scale) // '3'
+ * @returns the cut-off that was reached (null below all of them) with the level's value, or null where nothing is converted
+ * @example converted({ earned, share: { n: 3, d: 4 } }, [{ level: '3', from: '75' }], scale) // { level: '3', from: '75' }
  */
-export function convertedLevel(
+export function converted(
   worth: Worth | null,
   cutOffs: readonly CutOff[],
   scale: ProficiencyScale,
-): Decimal | null {
+): { level: Decimal; from: Decimal | null } | null {
   if (cutOffs.length === 0 || !worth?.share) return null
   const percent = multiply(worth.share, HUNDRED)
   const reached = cutOffs.filter(({ from }) => compare(percent, ofDecimal(from)) >= 0)
-  if (reached.length === 0) return scale.levels.at(-1)?.value ?? null
-  return reached.reduce((best, each) => (thousandths(each.from) > thousandths(best.from) ? each : best)).level
+  const lowest = scale.levels.at(-1)
+  if (reached.length === 0) return lowest ? { level: lowest.value, from: null } : null
+  return reached.reduce((best, each) => (thousandths(each.from) > thousandths(best.from) ? each : best))
 }
+
+/** The level alone. @example convertedLevel(threeQuarters, [{ level: '3', from: '75' }], scale) // '3' */
+export const convertedLevel = (...given: Parameters<typeof converted>): Decimal | null =>
+  converted(...given)?.level ?? null

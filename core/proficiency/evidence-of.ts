@@ -5,7 +5,7 @@ import type { Listed } from '../plan/rules'
 import { record } from '../records'
 import { worthOf } from '../scores/worth'
 import type { LevelContext } from './context'
-import { convertedLevel, cutOffsOf } from './convert'
+import { converted, cutOffsOf } from './convert'
 import type { LevelWindow } from './window'
 
 type Dated = Listed<Assignment>
@@ -22,6 +22,8 @@ export interface EvidenceItem {
   origin: Origin
   /** The work that shows it; null for an observation. */
   assignment: Dated | null
+  /** The percent from which on points show the level, where they do; null below all cut-offs. */
+  cutOff?: Decimal | null
   /** The observation's id, and what was noted with it. */
   observation?: { id: string; note: string }
 }
@@ -61,8 +63,8 @@ export function evidenceAt(
   // Points say nothing of habits.
   if (tree.get(standardId)?.habit) return null
   const worth = worthOf(value, assignment.points, { scale: plan.scale, levels: scale })
-  const shown = convertedLevel(worth, cutOffsOf(assignment, scale), scale)
-  return shown === null ? null : item(shown, 'points')
+  const shown = converted(worth, cutOffsOf(assignment, scale), scale)
+  return shown && { ...item(shown.level, 'points'), cutOff: shown.from }
 }
 
 /** The evidence of a student for a standard that counts in a window, oldest first; what was seen on a day stands after its work. */

@@ -46,6 +46,22 @@ const dialogs: Record<string, { at?: (desk: Desk, page: Page) => Promise<unknown
     by: button('Delete Field notes'),
   },
   'close.vue': { at: firstClass('Close the term'), by: button('Declare Quarter 2') },
+  'proficiency/LevelScaleDialog.vue': {
+    at: async (desk, page) => {
+      await firstClass('Proficiency')(desk, page)
+      await page.getByRole('link', { name: 'Standards', exact: true }).click()
+    },
+    by: button('make one of my own from it'),
+  },
+  'proficiency/StandardDialog.vue': { by: button('Add a standard') },
+  '[standard].vue': {
+    at: async (desk, page) => {
+      await firstClass('Proficiency')(desk, page)
+      await page.getByRole('columnheader', { name: /^ES\.1:/ }).click()
+      await desk.margin.getByRole('link', { name: 'Across the class' }).click()
+    },
+    by: button('Work for them'),
+  },
 }
 
 test('every dialog gives the keyboard back to what opened it', async ({ desk, page }) => {
@@ -74,6 +90,7 @@ const elsewhere: Record<string, string> = {
   'gradebook/PasteDialog.vue': 'sheet.spec.ts',
   'student/MovedScores.vue': 'course.spec.ts',
   'district.vue': 'focus.spec.ts',
+  'standards.vue': 'proficiency.spec.ts',
   'district/PolicyOutlookDialog.vue': 'plan.spec.ts',
 }
 test('no dialog is forgotten here', () => {

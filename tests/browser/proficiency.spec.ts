@@ -369,6 +369,10 @@ test.describe('what belongs to the district', () => {
     const dialog = page.getByRole('dialog', { name: 'Bring Standards of Brindle Bay' })
     await expect(dialog).toContainText('1 standard new, 1 changed, 1 withdrawn')
     await expect(dialog).toContainText('TF.8 Draws a shore from the water.')
+    // What closes gives the keyboard back to what opened it.
+    await page.keyboard.press('Escape')
+    await expect(page.getByRole('button', { name: 'Pull from the district' })).toBeFocused()
+    await page.keyboard.press('Enter')
     await dialog.getByRole('button', { name: 'Bring it' }).click()
     await expect(page.getByText('1 standard new, 1 changed, 1 withdrawn.')).toBeVisible()
     await page.getByRole('button', { name: 'Pull from the district' }).click()

@@ -44,8 +44,6 @@ watch(doing, () => {
 
 const standards = standardsOf(classStore.structure!)
 const picks = computed(() => {
-  if (doing.value === 'standard')
-    return standards.map((each) => ({ value: each.id, words: `${each.code} ${each.statement}`.trim() }))
   if (doing.value !== 'category') return []
   return [
     ...classStore.categories.map((each) => ({ value: each.id, words: each.name })),
@@ -144,8 +142,15 @@ function perform(): void {
         :type="doing === 'due' ? 'date' : 'text'"
         :problem="outcome.refused"
       />
+      <StandardPicker
+        v-if="doing === 'standard'"
+        :model-value="pick ? [pick] : []"
+        label="Which standard"
+        one
+        @update:model-value="pick = $event[0] ?? ''"
+      />
       <template v-if="picks.length">
-        <label class="label" for="bulk-to">{{ doing === 'standard' ? 'Standard' : 'To' }}</label>
+        <label class="label" for="bulk-to">To</label>
         <select id="bulk-to" v-model="pick" class="field">
           <option value="" disabled>choose</option>
           <option v-for="each in picks" :key="each.value" :value="each.value">{{ each.words }}</option>

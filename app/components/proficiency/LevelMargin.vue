@@ -34,6 +34,9 @@ const parts = computed(() =>
     isOverride: each.isOverride,
   })),
 )
+/** The cut-off that points reached. */
+const cutOffWords = (from: string | null | undefined) =>
+  from === undefined ? '' : from === null ? ', below every cut-off' : `: ${from} % or more`
 const codeOf = (standardId: string) =>
   standardId === props.standard.id ? '' : `${props.window.tree.get(standardId)?.code ?? ''} `
 const methodWords = computed(() =>
@@ -100,7 +103,9 @@ defineExpose({
           ><NuxtLink v-if="each.assignment" :to="cellLink(each.assignment.id)"
             >{{ codeOf(each.standardId) }}{{ each.assignment.name }}</NuxtLink
           ><template v-else>{{ codeOf(each.standardId) }}{{ each.observation!.note || 'Seen' }}</template
-          ><small class="soft">{{ each.assignment ? originWords[each.origin] : '' }}</small></span
+          ><small class="soft">{{
+            each.assignment ? originWords[each.origin] + cutOffWords(each.cutOff) : ''
+          }}</small></span
         ><span class="figures"
           ><small v-if="shares" class="soft" :title="`It is in the value with a share of ${shares[at]}`">{{
             shares[at]
