@@ -8,11 +8,11 @@ import { useStepKeys } from '~/composables/useStepKeys'
 
 /**
  * Several classes open at once, each with its own records: what is done in any of them is a step of all together. They
- * are let go with the page.
+ * are let go with the page. `ready` is when all of them stand.
  *
  * @param ids the classes, in order
  */
-export async function useOpenClasses(ids: readonly string[]) {
+export function useOpenClasses(ids: readonly string[]) {
   const route = useRoute()
   const notices = useNotices()
   const problem = ref('')
@@ -40,9 +40,11 @@ export async function useOpenClasses(ids: readonly string[]) {
   useStepKeys(stepBack)
   useNews(() => open.value)
 
-  await opening
-  if (!problem.value) open.value = rooms
-  open.value.forEach((room) => room.stepWith(steps))
-  if (open.value.length) void steps.load()
-  return { open, problem, steps, stepBack }
+  async function opened(): Promise<void> {
+    await opening
+    if (!problem.value) open.value = rooms
+    open.value.forEach((room) => room.stepWith(steps))
+    if (open.value.length) void steps.load()
+  }
+  return { open, problem, steps, stepBack, ready: opened() }
 }

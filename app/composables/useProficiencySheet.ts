@@ -114,7 +114,7 @@ export function useProficiencySheet(view: () => LevelView, keys: FeatureKeys) {
     const before = earlier.value.find((each) => each.period.id === resultId)
     const of = before ? standardColumn(classStore, () => before.window, opened.value!, []) : level.value!
     const { text, dye, was, hatched } = of.cell(studentId)
-    return { text, dye, was, hatched }
+    return { text, dye, hatched, was: was === '' ? 'none' : was }
   }
 
   const { cell: cells, ...actions } = featureActions(

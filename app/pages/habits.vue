@@ -10,7 +10,9 @@ useHead({ title: 'Learning habits · Yukata' })
 const route = useRoute()
 const today = useToday()
 if (!today.classes) await today.load()
-const { open, problem, steps, stepBack } = await useOpenClasses((today.classes ?? []).map((each) => each.id))
+const { open, problem, steps, stepBack, ready } = useOpenClasses((today.classes ?? []).map((each) => each.id))
+const isOpening = ref(true)
+void ready.finally(() => (isOpening.value = false))
 const { counts } = steps
 const withHabits = computed(() => open.value.filter((each) => standardsOf(each.structure!).some((one) => one.habit)))
 const lead = computed(() => withHabits.value[0])
@@ -58,6 +60,9 @@ const twice = computed(() => [...classesOf.value.values()].filter((each) => each
         <HabitSheet :also="alsoIn(each.snapshot!.section.title)" />
       </ClassScope>
     </template>
+    <p v-else-if="isOpening" class="soft" role="status">
+      Opening {{ counted((today.classes ?? []).length, 'class', 'classes') }}
+    </p>
     <section v-else-if="!problem" class="empty">
       <h2>No learning habits yet</h2>
       <p>The district's office says which habits are looked at, and in which courses.</p>

@@ -142,6 +142,8 @@ async function bring(event: Event): Promise<void> {
 /** Asks the district's own system; each of its frameworks that differs is shown before anything is changed. */
 const asking = ref(false)
 async function pull(): Promise<void> {
+  // A button that is switched off would lose the keyboard.
+  if (asking.value) return
   asking.value = true
   await attempt(async () => {
     const { frameworks } = await ask('/api/exchange/standards', frameworksResponse, { patienceMs: 40_000 })
@@ -278,7 +280,7 @@ const isOwn = (id: string) => id in (district.value?.ownLevels ?? blanks)
         <div class="head">
           <h2>Standards</h2>
           <span class="row-of">
-            <Button label="Pull from the district" severity="secondary" :disabled="asking" @click="pull" />
+            <Button label="Pull from the district" severity="secondary" :aria-busy="asking" @click="pull" />
             <Button label="Bring a CASE file" severity="secondary" @click="file?.click()" />
             <Button label="Give as CASE" severity="secondary" :disabled="!listed.length" @click="give(null)" />
             <Button label="Add a standard" @click="editing = { id: null, given: {} }" />
@@ -502,6 +504,9 @@ td {
 }
 .ends {
   white-space: nowrap;
+}
+.ends .toggle + .toggle {
+  margin-left: 4px;
 }
 .choose {
   display: grid;

@@ -15,9 +15,11 @@ const set = (to: Partial<Plan['proficiency']>) => emit('set', { proficiency: { .
 /** Another method begins with what it is told by itself. */
 const choose = (method: MethodName) => set({ calculation: levelMethods[method].blank })
 
+/** A list has no choice without a value. */
+const OF_DISTRICT = 'district'
 const scale = computed(() => scaleOf(classStore.structure!))
 const scales = computed(() => [
-  { value: '', words: `the district’s: ${districtScale(classStore.snapshot!).name}` },
+  { value: OF_DISTRICT, words: `the district’s: ${districtScale(classStore.snapshot!).name}` },
   ...classStore.snapshot!.levelScales.map((each) => ({
     value: each.id,
     words: each.owner === 'mine' ? `${each.name}, your own` : each.name,
@@ -27,7 +29,7 @@ const scales = computed(() => [
 function chooseScale(id: string): void {
   const next = classStore.snapshot!.levelScales.find((each) => each.id === id) ?? districtScale(classStore.snapshot!)
   const fits = methodFits(calculation.value.method, next)
-  set({ scaleId: id || null, ...(fits ? {} : { calculation: levelMethods.mean.blank }) })
+  set({ scaleId: id === OF_DISTRICT ? null : id, ...(fits ? {} : { calculation: levelMethods.mean.blank }) })
 }
 const methods = computed(() =>
   methodNames
@@ -52,7 +54,7 @@ const windows = [
 <template>
   <div>
     <div class="pairs">
-      <PlanChoice label="Levels of" :value="settings.scaleId ?? ''" :options="scales" @choose="chooseScale" />
+      <PlanChoice label="Levels of" :value="settings.scaleId ?? OF_DISTRICT" :options="scales" @choose="chooseScale" />
       <PlanChoice label="A level is" :value="calculation.method" :options="methods" @choose="choose" />
       <span v-if="calculation.method === 'mean of the last'" class="aside beside"
         ><KeptField

@@ -36,6 +36,7 @@ function classOf(view: CellView): string {
   if (view.dropped) names += ' dropped'
   if (view.note) names += ` note-${view.note}`
   if (view.alone) names += ' converted'
+  if (view.was !== undefined) names += ' own'
   if (view.hatched) names += ' hatched'
   if (view.stroke) names += ' stroke'
   if (view.dye !== undefined) names += ` dye-${view.dye}`
@@ -57,11 +58,10 @@ function classOf(view: CellView): string {
       :aria-colindex="from + at + 2"
       :style="cell.style"
       :data-mark="cell.mark"
+      :data-was="cell.was"
       :aria-label="cell.words"
     >
-      <s v-if="cell.was" class="was">{{ cell.was }}</s><u v-if="cell.was" class="pen">{{ cell.text }}</u
-      ><template v-else>{{ cell.text }}</template
-      ><sup v-if="cell.excess">{{ cell.excess }}</sup
+      {{ cell.text }}<sup v-if="cell.excess">{{ cell.excess }}</sup
       ><i v-if="cell.converted" class="ring">{{ cell.converted }}</i>
     </div>
   </div>

@@ -13,7 +13,8 @@ const today = useToday()
 const { view } = useSheetView()
 if (!today.classes) await today.load()
 const classes = (today.classes ?? []).filter((each) => each.courseId === route.params.course)
-const { open, problem, steps, stepBack } = await useOpenClasses(classes.map((each) => each.id))
+const { open, problem, steps, stepBack, ready } = useOpenClasses(classes.map((each) => each.id))
+await ready
 const lead = open.value[0]
 const book = useBook(open.value, view)
 const { counts } = steps

@@ -170,7 +170,7 @@ function note(studentId: string, event: Event): void {
               :key="level.value"
               type="button"
               tabindex="-1"
-              :class="seenOf(student.id).level === level.value ? `dye-${dyeOf(scale, level.value)}` : 'plain'"
+              :class="seenOf(student.id).level === level.value ? `dye-${dyeOf(scale, level.value)}` : 'tap'"
               :aria-pressed="seenOf(student.id).level === level.value"
               :aria-label="`${level.label}, ${rosterName(student)}`"
               @click="give(student.id, level.value)"
@@ -179,7 +179,7 @@ function note(studentId: string, event: Event): void {
             </button>
             <button
               type="button"
-              class="plain note"
+              class="tap note"
               tabindex="-1"
               :aria-label="`Note on ${rosterName(student)}`"
               :aria-expanded="noting === student.id"
@@ -283,7 +283,7 @@ li {
   font-size: 16px;
   font-weight: 600;
 }
-.plain {
+.tap {
   background: var(--field);
   color: var(--ink);
 }

@@ -64,7 +64,7 @@ function viewOf(found: PeriodLevel, window: LevelWindow, standard: Standard): Ce
     dye: dyeOf(scale, effective.value),
     words: override ? `${said}, your own level; calculated ${calculated?.level.label ?? 'none'}` : said,
   }
-  if (override) view.was = calculated?.level.short ?? '–'
+  if (override) view.was = calculated?.level.short ?? ''
   const newest = found.evidence.slice(-STROKE)
   if (newest.length > 1)
     view.stroke = newest.map((each) => (levelOf(scale, each.level) ? depthOf(scale, each.level) : 0))
