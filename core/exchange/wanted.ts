@@ -10,7 +10,9 @@ import { assignmentsOf, categoriesOf, planOf, type Listed } from '../plan/rules'
 import { toDouble } from '../number/ratio'
 import { worthOf } from '../scores/worth'
 import { valueText } from '../scores/score'
+import { levelWindow } from '../proficiency/window'
 import { fullName, type ClassSnapshot } from '../section'
+import { levelFields, objectivesOf, reportedOf } from './objectives'
 
 export type SendableType = 'category' | 'lineItem' | 'result'
 
@@ -98,6 +100,7 @@ function lineItemOf(snapshot: ClassSnapshot, sourced: SourcedIds, assignment: Li
         multiplier: assignment.multiplier,
         counts: String(assignment.counts),
       },
+      ...objectivesOf(snapshot, assignment.standardIds),
     },
   }
 }
@@ -169,6 +172,9 @@ function termGradesOf(snapshot: ClassSnapshot, sourced: SourcedIds): Sendable[] 
     { type: 'category', id: categoryId, title: 'Term grades', fields: { title: 'Term grades', weight: 0 } },
     ...declared.flatMap((period): Sendable[] => {
       const itemId = `${snapshot.section.id}.${period.id}.grade`
+      const { reports } = planOf(snapshot).proficiency
+      const window = levelWindow(snapshot, period)
+      const reported = reports === 'grades' ? [] : reportedOf(window)
       const item: Sendable = {
         type: 'lineItem',
         id: itemId,
@@ -188,7 +194,10 @@ function termGradesOf(snapshot: ClassSnapshot, sourced: SourcedIds): Sendable[] 
       }
       const results = (snapshot.declared[period.id] ?? []).flatMap((grade): Sendable[] => {
         const student = students.get(grade.studentId)
-        if (!student || (grade.label === null && grade.remark === '')) return []
+        const levels = student ? levelFields(window, student.id, reported) : null
+        if (!student || (grade.label === null && grade.remark === '' && !levels)) return []
+        const { metadata, ...fields } = gradeFields(snapshot, period.id, grade, reports !== 'levels')
+        const said = { ...(metadata as object | undefined), ...levels?.metadata }
         return [
           {
             type: 'result',
@@ -197,7 +206,9 @@ function termGradesOf(snapshot: ClassSnapshot, sourced: SourcedIds): Sendable[] 
             fields: {
               lineItem: ref(itemId, 'lineItem'),
               student: ref(sourced.get(student.id)!, 'user'),
-              ...gradeFields(snapshot, period.id, grade),
+              ...fields,
+              ...(levels ? { learningObjectiveSet: levels.learningObjectiveSet, scoreStatus: 'fully graded' } : {}),
+              ...(Object.keys(said).length ? { metadata: said } : {}),
             },
           },
         ]
@@ -207,15 +218,20 @@ function termGradesOf(snapshot: ClassSnapshot, sourced: SourcedIds): Sendable[] 
   ]
 }
 
-function gradeFields(snapshot: ClassSnapshot, periodId: string, grade: DeclaredGrade): Record<string, unknown> {
+function gradeFields(
+  snapshot: ClassSnapshot,
+  periodId: string,
+  grade: DeclaredGrade,
+  isGraded: boolean,
+): Record<string, unknown> {
   const { reason } = record(snapshot.records, 'override', jointId(grade.studentId, periodId))
   const computed = [grade.computedPercent, grade.computedLabel].filter(Boolean).join(' ')
   return {
-    scoreStatus: grade.label === null ? 'not submitted' : 'fully graded',
-    ...(grade.percent === null ? {} : { score: Number(grade.percent) }),
-    ...(grade.label === null ? {} : { textScore: grade.label }),
+    scoreStatus: grade.label === null || !isGraded ? 'not submitted' : 'fully graded',
+    ...(grade.percent === null || !isGraded ? {} : { score: Number(grade.percent) }),
+    ...(grade.label === null || !isGraded ? {} : { textScore: grade.label }),
     ...(grade.remark === '' ? {} : { comment: grade.remark }),
-    ...(grade.overridden || grade.unadjusted
+    ...(isGraded && (grade.overridden || grade.unadjusted)
       ? {
           metadata: {
             ...(grade.overridden ? { overridden: 'true', computed, reason } : {}),

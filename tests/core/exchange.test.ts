@@ -5,7 +5,7 @@ import { compare, type Agreed } from '#core/exchange/compare'
 import { wanted, type Sendable } from '#core/exchange/wanted'
 import { gradebookEntities, scoreStatuses } from '#core/formats/oneroster/rest'
 import { standing } from '#core/grading/declared'
-import { aClass } from '../support/class'
+import { aClass, aStandard } from '../support/class'
 
 const thing = (title: string): Sendable => ({ type: 'category', id: 'c', title, fields: { title } })
 const there = (title: string | null) => new Map(title === null ? [] : [['c', { title }]])
@@ -94,6 +94,44 @@ describe('what the district should hold', () => {
         .unsendables.map((each) => each.title)
         .sort(),
     ).toEqual(['outside', 'stray'])
+  })
+  it('sends levels of declared periods as learning objectives, the teacher’s own with its reason, and nothing of a class’s own', () => {
+    const snapshot = aClass({
+      plan: { method: 'none' },
+      categories: { c: '100' },
+      assignments: { map: { categoryId: 'c', standardIds: ['s1', 'mine'], scoredIn: 'levels' } },
+      scores: { ann: { map: { value: { level: '2' } } } },
+    })
+    snapshot.standards.push(
+      aStandard('s1'),
+      aStandard('s2', { reported: false }),
+      aStandard('mine', { owner: 'class' }),
+    )
+    snapshot.records.levelOverride['ann/s1/q2'] = { level: '4', reason: 'Showed it at the board' }
+    snapshot.records.levelOverride['ann/s2/q2'] = { level: '4', reason: '' }
+    snapshot.declared.q2 = standing(snapshot, snapshot.periods[2]!)
+    snapshot.records.declaration.q2 = { ...blanks.declaration, declared: true }
+    const ids = new Map(['class', 'ann', 'year', 'q1', 'q2'].map((id) => [id, `there-${id}`]))
+    const { sendables } = wanted(snapshot, ids)
+    const item = sendables.find((each) => each.id === 'map')!
+    expect(item.fields.learningObjectiveSet).toEqual([{ source: 'case', learningObjectiveIds: ['s1'] }])
+    const result = sendables.find((each) => each.id === 'class.q2.grade.ann')!
+    expect(result.fields).toMatchObject({
+      scoreStatus: 'fully graded',
+      learningObjectiveSet: [
+        { source: 'case', learningObjectiveResults: [{ learningObjectiveId: 's1', score: 4, textScore: 'Level 4' }] },
+      ],
+      metadata: { 'ownLevel.s1': 'calculated 2.00; Showed it at the board' },
+    })
+    expect(result.fields).not.toHaveProperty('score')
+    // What comes back from the district is read with the same fields, so that nothing is sent twice.
+    const base = {
+      sourcedId: result.id,
+      status: 'active',
+      dateLastModified: '2026-11-26T00:00:00Z',
+      scoreDate: '2026-11-26',
+    }
+    expect(gradebookEntities.result.parse({ ...base, ...result.fields })).toMatchObject(result.fields)
   })
   it('sends grades and remarks of declared periods, the override with its reason', () => {
     snapshot.records.override[jointId('ann', 'q2')] = { percent: '80', label: 'B-', reason: 'redone', familyLine: '' }

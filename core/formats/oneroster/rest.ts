@@ -78,6 +78,7 @@ export const lineItem = z.object({
   academicSession: ref.optional(),
   resultValueMin: z.number().optional(),
   resultValueMax: z.number().optional(),
+  learningObjectiveSet: z.array(z.object({ source: z.string(), learningObjectiveIds: z.array(z.string()) })).optional(),
   metadata,
 })
 export const scoreStatuses = ['exempt', 'fully graded', 'not submitted', 'partially graded', 'submitted'] as const
@@ -94,6 +95,20 @@ export const result = z.object({
   late: z.string().optional(),
   missing: z.string().optional(),
   incomplete: z.string().optional(),
+  learningObjectiveSet: z
+    .array(
+      z.object({
+        source: z.string(),
+        learningObjectiveResults: z.array(
+          z.object({
+            learningObjectiveId: z.string(),
+            score: z.number().optional(),
+            textScore: z.string().optional(),
+          }),
+        ),
+      }),
+    )
+    .optional(),
   metadata,
 })
 export const gradebookEntities = { category, lineItem, result }
