@@ -1,4 +1,5 @@
 import type { Act, Change } from './act'
+import type { Kind } from '../kinds'
 import { partsOf } from '../kind'
 
 /**
@@ -11,9 +12,7 @@ export function dependsOn(held: readonly Act[], act: Act): boolean {
   if (held.length === 0) return false
   const keys = new Set(held.flatMap(({ changes }) => (changes as Change[]).map(keyOf)))
   const made = new Set(
-    held.flatMap(({ changes }) =>
-      (changes as Change[]).flatMap(({ kind, id }) => (kind === 'assignment' || kind === 'category' ? id : [])),
-    ),
+    held.flatMap(({ changes }) => (changes as Change[]).flatMap(({ kind, id }) => (MADE.has(kind) ? id : []))),
   )
   return (
     (act.of !== undefined && held.some((each) => each.id === act.of)) ||
@@ -21,9 +20,14 @@ export function dependsOn(held: readonly Act[], act: Act): boolean {
       (change) =>
         keys.has(keyOf(change)) ||
         partsOf(change.id).some((part) => made.has(part)) ||
-        ('categoryId' in change.to && made.has(String(change.to.categoryId))),
+        ('categoryId' in change.to && made.has(String(change.to.categoryId))) ||
+        ('parentId' in change.to && made.has(String(change.to.parentId))) ||
+        ('standardIds' in change.to && change.to.standardIds?.some((each) => made.has(each))),
     )
   )
 }
+
+/** Kinds of things that others speak of. */
+const MADE: ReadonlySet<Kind> = new Set(['assignment', 'category', 'standard'])
 
 const keyOf = ({ kind, id }: Change) => `${kind} ${id}`

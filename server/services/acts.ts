@@ -142,7 +142,7 @@ async function takeAct(tx: Db, home: Home, userId: string, act: Act, clocks: Clo
   const now = clocks.now ?? new Date()
   const sent = act.changes as Change[]
   const present = await presentOf(tx, home.id, sent)
-  const refuse = await home.rules(tx)
+  const refuse = await home.rules(tx, new Set(sent.map((each) => each.kind)))
   const written = new Map<Kind, Map<string, RecordOf<Kind>>>()
   const outcomes = sent.map((change): Outcome => {
     const reason = refuse(change, present)

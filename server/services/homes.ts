@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm'
-import { blanks, refusalOf, type Kind } from '../../core/kinds'
+import { blanks, kinds as recordKinds, refusalOf, type Kind } from '../../core/kinds'
 import type { Change } from '../../core/acts/act'
-import type { Ground } from '../../core/kind'
+import type { Ground, RecordKind } from '../../core/kind'
 import type { Fixed } from '../../core/plan/fixed'
 import { districtScale } from '../../core/plan/level-scale'
 import { levelContext } from '../../core/proficiency/context'
@@ -20,20 +20,22 @@ export type Refuse = (change: Change, present: Records) => string | null
 /** Where records belong: a class, a person, or the district. */
 export interface Home {
   id: string
-  /** Reads what its changes are held against. */
-  rules(tx: Db): Promise<Refuse>
+  /** Reads what changes of these kinds are held against. */
+  rules(tx: Db, kinds: ReadonlySet<Kind>): Promise<Refuse>
 }
 
 export const classHome = (sectionId: string): Home => ({
   id: sectionId,
-  async rules(tx) {
-    const known = await knownIds(tx, sectionId)
+  async rules(tx, kinds) {
+    // Most acts are scores: what only levels ask for is not read for them.
+    const known = await knownIds(tx, sectionId, [...kinds].some(namesStandards))
+    const isOfLevels = kinds.has('levelOverride') || kinds.has('plan')
     const { policy } = await districtPolicy(tx)
     const ground: Ground = {
       knows: (what, id) => known[what].has(id),
       policy,
       scales: policy.scaleIds ? await scalesFor(tx, []) : [],
-      ...(await levelGround(tx, sectionId, policy)),
+      ...(isOfLevels ? await levelGround(tx, sectionId, policy) : noLevels),
     }
     return (change, present) => {
       const { kind, id } = change
@@ -87,15 +89,16 @@ export const districtHome: Home = {
   },
 }
 
+/** Whether records of a kind speak of standards. */
+const namesStandards = (kind: Kind): boolean =>
+  kind === 'standard' ||
+  kind === 'assignment' ||
+  (recordKinds[kind] as unknown as RecordKind).names.includes('standard')
+
+const noLevels = { levelScales: [], districtLevels: shippedLevels, levelsFor: () => shippedLevels }
+
 /** What changes outside classes are held against. */
-const nowhere: Ground = {
-  knows: () => false,
-  policy: blanks.policy,
-  scales: [],
-  levelScales: [],
-  districtLevels: shippedLevels,
-  levelsFor: () => shippedLevels,
-}
+const nowhere: Ground = { knows: () => false, policy: blanks.policy, scales: [], ...noLevels }
 
 function outsideClasses(id: string, kinds: readonly Kind[]): Home {
   return { id, rules: () => Promise.resolve((change, present) => refusal(change, present, kinds, nowhere)) }

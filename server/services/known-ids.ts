@@ -7,8 +7,12 @@ import { sectionPeriods, sectionStandards } from './snapshot'
 /** What the records of a class may speak of, by what it is. */
 export type KnownIds = Readonly<Record<Parameters<Ground['knows']>[0], Set<string>>>
 
-/** Reads what the records of a class may speak of. */
-export async function knownIds(tx: Db, sectionId: string): Promise<KnownIds> {
+/**
+ * Reads what the records of a class may speak of.
+ *
+ * @param withStandards whether anything is about standards: theirs are the only ids that take more than a look
+ */
+export async function knownIds(tx: Db, sectionId: string, withStandards: boolean): Promise<KnownIds> {
   const students = await tx
     .selectDistinct({ id: enrolments.studentId })
     .from(enrolments)
@@ -22,11 +26,13 @@ export async function knownIds(tx: Db, sectionId: string): Promise<KnownIds> {
     student: ids(students),
     assignment: ids(own),
     category: ids(kinds),
-    standard: ids([
-      ...(await sectionStandards(tx, sectionId)),
-      ...(await tx.select({ id: standards.id }).from(standards).where(eq(standards.homeId, sectionId))),
-    ]),
+    standard: ids(withStandards ? await standardsOfClass(tx, sectionId) : []),
     course: new Set(),
     period: ids(await sectionPeriods(tx, sectionId)),
   }
+}
+
+async function standardsOfClass(tx: Db, sectionId: string): Promise<{ id: string }[]> {
+  const own = await tx.select({ id: standards.id }).from(standards).where(eq(standards.homeId, sectionId))
+  return [...(await sectionStandards(tx, sectionId)), ...own]
 }

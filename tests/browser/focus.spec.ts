@@ -90,7 +90,7 @@ const elsewhere: Record<string, string> = {
   'gradebook/PasteDialog.vue': 'sheet.spec.ts',
   'student/MovedScores.vue': 'course.spec.ts',
   'district.vue': 'focus.spec.ts',
-  'standards.vue': 'proficiency.spec.ts',
+  'district/BringStandards.vue': 'proficiency.spec.ts',
   'district/PolicyOutlookDialog.vue': 'plan.spec.ts',
 }
 test('no dialog is forgotten here', () => {

@@ -157,6 +157,14 @@ describe('what rests on what', () => {
     expect(dependsOn([score], actOf([{ kind: 'cell', id: 's2/a2', to: { note: 'y' } }], { of: score.id }))).toBe(true)
     expect(dependsOn([], score)).toBe(false)
   })
+  it('a level rests on its standard, a standard on its area, and so does work that is tagged with it', () => {
+    const standard = actOf([{ kind: 'standard', id: 'own', to: { code: 'X.1', removed: false } }])
+    const seen = actOf([{ kind: 'observation', id: 's1/own/x', to: { level: '3', on: '2026-11-25' } }])
+    const below = actOf([{ kind: 'standard', id: 'other', to: { code: 'X.2', parentId: 'own', removed: false } }])
+    const tagged = actOf([{ kind: 'assignment', id: 'a2', to: { standardIds: ['own'] } }])
+    for (const each of [seen, below, tagged]) expect(dependsOn([standard], each)).toBe(true)
+    expect(dependsOn([standard], score)).toBe(false)
+  })
 })
 
 describe('steps back', () => {
