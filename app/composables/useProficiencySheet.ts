@@ -117,10 +117,7 @@ export function useProficiencySheet(view: () => LevelView, keys: FeatureKeys) {
     return { text, dye, hatched, was: was === '' ? 'none' : was }
   }
 
-  const { cell: cells, ...actions } = featureActions(
-    classStore,
-    (columnId) => byId.value.get(columnId) ?? level.value!,
-    keys,
-  )
-  return { window, areas, standards, opened, rows, columns, results, cells, result, actions }
+  const featureOf = (columnId: string) => byId.value.get(columnId) ?? level.value!
+  const { cell: cells, ...actions } = featureActions(classStore, featureOf, keys)
+  return { window, areas, standards, opened, rows, columns, results, cells, result, actions, featureOf }
 }

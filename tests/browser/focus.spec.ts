@@ -46,6 +46,15 @@ const dialogs: Record<string, { at?: (desk: Desk, page: Page) => Promise<unknown
     by: button('Delete Field notes'),
   },
   'close.vue': { at: firstClass('Close the term'), by: button('Declare Quarter 2') },
+  'proficiency/LevelFillDialog.vue': {
+    at: firstClass('Proficiency'),
+    by: async (desk) => {
+      const cell = desk.cell('Bekele, Dawit', 'ES.1:')
+      await cell.click()
+      return cell
+    },
+    key: 'f',
+  },
   'proficiency/LevelScaleDialog.vue': {
     at: async (desk, page) => {
       await firstClass('Proficiency')(desk, page)

@@ -434,6 +434,8 @@ test('a sign-out that did not reach the server is one all the same: the next pag
   await mine.saved()
   // What a sign-out without the network leaves behind: the session still is good.
   await page.evaluate(() => localStorage.setItem('yukata-leaving', 'yes'))
+  // What the page before still asks for is its own.
+  await page.goto('about:blank')
   const asked: string[] = []
   page.on('request', (request) => asked.push(new URL(request.url()).pathname))
   await page.goto(address)

@@ -49,6 +49,10 @@ test('categories are put in order by keyboard, and one that is deleted says wher
 }) => {
   const names = () =>
     page.getByLabel(/^Name of/).evaluateAll((all) => all.map((each) => (each as HTMLInputElement).value))
+  await page
+    .getByLabel(/^Name of/)
+    .first()
+    .waitFor()
   const before = await names()
   await page.getByRole('button', { name: `Move ${before[2]}: arrow up or down` }).press('ArrowUp')
   await expect.poll(names).toEqual([before[0], before[2], before[1]])

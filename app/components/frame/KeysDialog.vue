@@ -39,6 +39,7 @@ const keys: { where: string; list: [string, string][] }[] = [
       ['1 to 4', 'your own level of the period; half levels as 2.5'],
       ['o', 'what you see today: then the level'],
       ['n', 'the reason of your own level'],
+      ['f', 'fill the block, or the whole column, with one level'],
       ['Enter on a head', 'open a standard’s evidence, fold an area'],
       ['Delete', 'take your own level away'],
     ],

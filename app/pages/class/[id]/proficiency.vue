@@ -3,6 +3,7 @@ import { partsOf } from '#core/kind'
 import { levelIn } from '#core/proficiency/level'
 import { nameOfStandard } from '#core/proficiency/standards'
 import { standardsOf } from '#core/plan/standards-of'
+import { allowedLevels } from '#core/scales/proficiency'
 import type { Selected, Wish } from '~/sheet/types'
 import { useClassStore } from '~/stores/class'
 import { useFrame } from '~/stores/frame'
@@ -41,24 +42,52 @@ function back(): void {
   asked.value = null
   void nextTick(() => sheet.value?.focus())
 }
-const { window, areas, standards, opened, rows, columns, results, cells, result, actions } = useProficiencySheet(
-  () => view.value,
-  {
+const { window, areas, standards, opened, rows, columns, results, cells, result, actions, featureOf } =
+  useProficiencySheet(() => view.value, {
     entered,
     open: (columnId) => (view.value.open ? toWork(columnId) : open(columnId)),
     begin: (_studentId: string, resultId: string, wish: Wish) =>
       resultId === view.value.open
         ? inMargin(() => margin.value?.begin(wish))
         : 'This is the level of an earlier period. Look at that period to give your own there.',
-    letter(key) {
+    letter(key, block) {
+      if (key === 'f') return (startFill(block), true)
       if (key === 'o') return (inMargin(() => (margin.value?.focusSeen(), '')), true)
       if (key === 'n') return (inMargin(() => (margin.value?.focusReason(), '')), true)
       return false
     },
     inLetters: (_rowId, columnId) =>
       !view.value.open && window.value.scaleFor(columnId).levels.some((each) => !/^\d/.test(each.short)),
-  },
+  })
+
+/** What is to be filled: the block, or the whole column of the one cell that is selected. */
+const filling = shallowRef<[rowId: string, columnId: string][] | null>(null)
+function startFill(block: [string, string][]): void {
+  const [first] = block
+  filling.value = block.length > 1 || !first ? block : rows.value.map((row) => [row.id, first[1]])
+}
+const fillLines = computed(() =>
+  (filling.value ?? [])
+    .filter(([rowId, columnId]) => !featureOf(columnId).isPassedOver(rowId))
+    .map(([rowId, columnId]) => ({
+      id: `${rowId} ${columnId}`,
+      student: rows.value.find((each) => each.id === rowId)!.name,
+      of: featureOf(columnId).column.title,
+      before: featureOf(columnId).text(rowId),
+    })),
 )
+const fillLevels = computed(() =>
+  allowedLevels(window.value.scaleFor(opened.value?.id ?? filling.value?.[0]?.[1] ?? '')),
+)
+function fill(level: string, ids: string[]): void {
+  const cells = (filling.value ?? []).filter((cell) => ids.includes(cell.join(' ')))
+  const read = cells.map(([rowId, columnId]) => featureOf(columnId).read(rowId, level))
+  filling.value = null
+  classStore.change(
+    'fill',
+    read.flatMap((each) => ('refused' in each ? [] : each)),
+  )
+}
 
 /** The head of a piece of evidence leads to its assignment. */
 function toWork(columnId: string): void {
@@ -195,6 +224,7 @@ const foldAll = () => show({ folded: new Set(allFolded.value ? [] : foldable.val
         >Round of the room</NuxtLink
       >
     </section>
+    <LevelFillDialog v-if="filling" :lines="fillLines" :levels="fillLevels" @fill="fill" @close="filling = null" />
     <MarginPanel>
       <LevelMargin
         v-if="chosen && chosenStandard"

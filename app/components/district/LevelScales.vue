@@ -1,0 +1,134 @@
+<script setup lang="ts">
+import { blanks, type RecordOf } from '#core/kinds'
+import { districtScale, habitScale } from '#core/plan/level-scale'
+import type { AvailableLevelScale } from '#core/scales/proficiency'
+import type { StandardsOffice } from '~/composables/useStandardsOffice'
+import { counted } from '~/composables/useWords'
+
+/** The proficiency scales that there are: which of them is every class's and which is that of habits, and the district's own. */
+const props = defineProps<{ office: StandardsOffice }>()
+const scales = computed(() => props.office.district?.levelScales ?? [])
+const ruling = computed(() =>
+  props.office.district ? { levelScales: scales.value, policy: props.office.district.policy } : null,
+)
+const ofClasses = computed(() => ruling.value && districtScale(ruling.value).id)
+const ofHabits = computed(() => ruling.value && habitScale(ruling.value).id)
+const usesOf = (id: string) =>
+  (props.office.known?.levelUses[id] ?? 0) + (id === ofClasses.value ? (props.office.known?.levelUses[''] ?? 0) : 0)
+const rule = (to: Partial<RecordOf<'policy'>>) =>
+  props.office.perform('policy', [{ kind: 'policy', id: 'district', to }], 'Kept. It acts in every class from now on.')
+const shaping = shallowRef<{ scale: AvailableLevelScale; isNew: boolean } | null>(null)
+async function keepScale(kept: Pick<RecordOf<'levelScale'>, 'name' | 'levels' | 'halves'>): Promise<void> {
+  const { scale, isNew } = shaping.value!
+  const id = isNew ? crypto.randomUUID() : scale.id
+  if (await props.office.perform('scale', [{ kind: 'levelScale', id, to: { ...kept, removed: false } }], 'Kept.'))
+    shaping.value = null
+}
+const isOwn = (id: string) => id in (props.office.district?.ownLevels ?? blanks)
+</script>
+
+<template>
+  <section>
+    <div class="head">
+      <h2>Proficiency scales</h2>
+      <Button
+        label="Make a scale"
+        severity="secondary"
+        @click="shaping = { scale: scales.find((each) => each.id === ofClasses)!, isNew: true }"
+      />
+    </div>
+    <table class="plain scales">
+      <thead>
+        <tr>
+          <th>Scale</th>
+          <th>Levels</th>
+          <th class="mark">Every class</th>
+          <th class="mark">Habits</th>
+          <th class="number">Classes</th>
+          <th><span class="visually-hidden">Change</span></th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="each in scales" :key="each.id">
+          <td>{{ each.name }}<small v-if="each.halves" class="soft">, half levels</small></td>
+          <td>
+            <span v-for="level in each.levels" :key="level.value" class="piece" :title="level.description"
+              ><LevelMark :scale="each" :value="level.value" small />
+              <small class="soft">{{ level.label }}</small></span
+            >
+          </td>
+          <td class="mark">
+            <input
+              type="radio"
+              name="of-classes"
+              :checked="ofClasses === each.id"
+              :aria-label="`${each.name} is the scale of every class that chooses no other`"
+              @change="rule({ levelScaleId: each.id })"
+            />
+          </td>
+          <td class="mark">
+            <input
+              type="radio"
+              name="of-habits"
+              :checked="ofHabits === each.id"
+              :aria-label="`${each.name} is the scale of learning habits`"
+              @change="rule({ habitScaleId: each.id })"
+            />
+          </td>
+          <td class="number soft">{{ usesOf(each.id) }}</td>
+          <td class="number">
+            <button
+              type="button"
+              class="toggle"
+              :aria-label="isOwn(each.id) ? `Change ${each.name}` : `Copy ${each.name}`"
+              @click="shaping = { scale: each, isNew: !isOwn(each.id) }"
+            >
+              {{ isOwn(each.id) ? 'change' : 'copy' }}
+            </button>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <LevelScaleDialog
+      v-if="shaping"
+      :scale="shaping.scale"
+      :is-new="shaping.isNew"
+      :touches="
+        shaping.isNew
+          ? 'It touches no class until it is chosen.'
+          : `${counted(usesOf(shaping.scale.id), 'class', 'classes')} judge by it: each shows its levels by the new ones at once. Levels that were given stay as they are.`
+      "
+      :problem="office.problem"
+      @keep="keepScale"
+      @close="shaping = null"
+    />
+  </section>
+</template>
+
+<style scoped>
+section {
+  padding: 16px 0 2px;
+  max-width: 1000px;
+}
+.head {
+  display: flex;
+  justify-content: space-between;
+  align-items: start;
+  margin-bottom: 6px;
+}
+table {
+  width: 100%;
+}
+td {
+  vertical-align: middle;
+}
+.mark {
+  text-align: center;
+  width: 90px;
+}
+
+.piece {
+  margin-right: 10px;
+  white-space: nowrap;
+}
+</style>
