@@ -22,13 +22,12 @@ const scopes = [
   { value: 'blanks', words: 'those without a level' },
   { value: 'all', words: 'all of them' },
 ]
-/** A level by its key; the first button has the keyboard. */
+/** A level by its key, wherever in the dialog the keyboard is. */
+useEventListener('keydown', typed)
 function typed(event: KeyboardEvent): void {
   const found = props.levels.find((each) => each.short === event.key)
   if (found && !event.ctrlKey && !event.metaKey) level.value = found.value
 }
-const buttons = useTemplateRef('buttons')
-const focusFirst = () => buttons.value?.querySelector<HTMLElement>('button')?.focus()
 const fill = () =>
   chosen.value &&
   emit(
@@ -39,14 +38,15 @@ const fill = () =>
 </script>
 
 <template>
-  <Dialog visible modal header="Fill" :style="{ width: '30rem' }" @show="focusFirst" @update:visible="emit('close')">
-    <div @keydown="typed">
-      <div ref="buttons" class="row-of" role="group" aria-label="Level">
+  <Dialog visible modal header="Fill" :style="{ width: '30rem' }" @update:visible="emit('close')">
+    <div>
+      <div class="row-of" role="group" aria-label="Level">
         <button
-          v-for="each in levels"
+          v-for="(each, at) in levels"
           :key="each.value"
           type="button"
           class="toggle"
+          :autofocus="at === 0"
           :aria-pressed="level === each.value"
           :title="each.label"
           :aria-label="`${each.short}, ${each.label}`"
