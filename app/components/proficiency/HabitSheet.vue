@@ -2,6 +2,7 @@
 import { standardsOf } from '#core/plan/standards-of'
 import { levelIn } from '#core/proficiency/level'
 import { levelWindow } from '#core/proficiency/window'
+import { enrolledOn } from '#core/section'
 import type { Selected } from '~/sheet/types'
 import { featureActions } from '~/sheet/features'
 import { standardColumn } from '~/sheet/levels/standard-column'
@@ -33,9 +34,15 @@ const rows = computed(() =>
 )
 const features = computed(() => habits.value.map((each) => standardColumn(classStore, () => window.value, each, [])))
 const columns = computed(() => features.value.map((each) => each.column))
+/** Those who have left are asked about no more. */
+const asOf = computed(() => {
+  const { lastDay } = window.value.period
+  return today.value < lastDay ? today.value : lastDay
+})
 const left = computed(() => {
   void classStore.everything
-  return classStore.students.reduce(
+  const there = classStore.students.filter((each) => enrolledOn(each, asOf.value))
+  return there.reduce(
     (sum, { id }) => sum + habits.value.filter((each) => !levelIn(window.value, id, each.id).effective).length,
     0,
   )
