@@ -60,7 +60,7 @@ export type DistrictResponse = z.infer<typeof districtResponse>
 /** A policy that is thought of, to see what it would do. */
 export const policyOutlookRequest = z.object({ policy: schemas.policy })
 
-/** What another policy would do to grades, by class and period. */
+/** What another policy would do to grades and levels, by class and period. */
 export const policyOutlook = z.object({
   /** Of all classes, how many could be looked at in the time. */
   looked: z.number(),
@@ -69,7 +69,15 @@ export const policyOutlook = z.object({
     z.object({
       title: z.string(),
       school: z.string(),
-      moved: z.array(z.object({ title: z.string(), declared: z.boolean(), grades: z.number(), labels: z.number() })),
+      moved: z.array(
+        z.object({
+          title: z.string(),
+          declared: z.boolean(),
+          grades: z.number(),
+          labels: z.number(),
+          levels: z.number(),
+        }),
+      ),
     }),
   ),
   /** Classes whose scale would not be allowed any more. */

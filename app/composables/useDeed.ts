@@ -1,6 +1,6 @@
 import { SHAPE } from '#core/kinds'
 import type { ActKind } from '#core/acts/act'
-import { changesTo } from '#core/acts/apply'
+import { changesTo, inverse } from '#core/acts/apply'
 import type { Wanted } from '#core/wanted'
 import { noRecords, type Records } from '#core/records'
 import type { ClassStore } from '~/stores/class'
@@ -24,6 +24,20 @@ export function deedOf(kind: ActKind, parts: readonly Part[]): Together {
       : []
   })
 }
+
+/** The acts that take these back: nothing of them is left, unless someone has changed it since. */
+export const inverseOf = (acts: Together): Together =>
+  acts.map(({ home, act }) => ({
+    home,
+    act: {
+      id: crypto.randomUUID(),
+      shape: SHAPE,
+      kind: 'undo',
+      of: act.id,
+      at: new Date().toISOString(),
+      changes: act.changes.map(inverse).reverse() as Together[number]['act']['changes'],
+    },
+  }))
 
 /** A deed on several classes that is being decided: what the server knows of them, and what became of it. */
 export function useDeed(classStore: ClassStore = useClassStore()) {

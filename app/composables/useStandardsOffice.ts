@@ -2,9 +2,15 @@ import { blanks } from '#core/kinds'
 import type { Records } from '#core/records'
 import type { Wanted } from '#core/wanted'
 import { togetherResponse } from '#shared/class'
-import { districtResponse, standardsResponse, type DistrictResponse, type StandardsResponse } from '#shared/plans'
+import {
+  districtResponse,
+  standardsResponse,
+  type DistrictResponse,
+  type StandardsResponse,
+  type Together,
+} from '#shared/plans'
 import { ApiProblem, ask } from '~/composables/useApi'
-import { deedOf } from '~/composables/useDeed'
+import { deedOf, inverseOf } from '~/composables/useDeed'
 
 /** What the district's office knows and changes of standards and scales of levels: each change is one act on the district. */
 export function useStandardsOffice() {
@@ -38,12 +44,23 @@ export function useStandardsOffice() {
     levelScale: district.value?.ownLevels ?? {},
     policy: { district: district.value?.policy ?? blanks.policy },
   }))
+  /** What was done last on this page, to be taken back. */
+  const last = shallowRef<Together>([])
+  const send = (acts: Together) => ask('/api/acts', togetherResponse, { method: 'POST', body: { acts } })
   /** Brings about what is wanted, and says so in these words. Answers whether it is done. */
   const perform = (kind: 'standard' | 'scale' | 'policy', wanted: readonly Wanted[], words: string) =>
     attempt(async () => {
       const acts = deedOf(kind, [{ home: 'district', records: records.value, wanted }])
-      if (acts.length) await ask('/api/acts', togetherResponse, { method: 'POST', body: { acts } })
+      if (acts.length) await send(acts)
+      last.value = acts
       said.value = words
+      await read()
+    })
+  const undo = () =>
+    attempt(async () => {
+      await send(inverseOf(last.value))
+      last.value = []
+      said.value = 'Taken back.'
       await read()
     })
 
@@ -51,7 +68,7 @@ export function useStandardsOffice() {
   /** Says what is wrong with what was brought; nothing was changed by it. */
   const fail = (words: string) => void (problem.value = words)
 
-  return reactive({ known, district, problem, said, attempt, read, perform, say, fail })
+  return reactive({ known, district, problem, said, last, attempt, read, perform, undo, say, fail })
 }
 export type StandardsOffice = ReturnType<typeof useStandardsOffice>
 

@@ -16,6 +16,7 @@ await office.attempt(office.read)
     </p>
     <Message v-if="office.problem" severity="error">{{ office.problem }}</Message>
     <p class="small soft" role="status">{{ office.said }}</p>
+    <button v-if="office.last.length" type="button" class="chip" @click="office.undo">Undo</button>
     <template v-if="office.known && office.district">
       <LevelScales :office="office" />
       <StandardTree :office="office" />

@@ -23,17 +23,17 @@ export interface LevelMove {
 }
 
 /**
- * Whose calculated levels are others under other settings, by student and standard. A level of the teacher's own stays
- * what it is, and is not among them.
+ * Whose levels in a period are others in a class as it would be, by student and standard: under other settings, or
+ * another scale.
  *
- * @example levelMoves(snapshot, quarter2, { ...settings, window: 'year' }).length // 14
+ * @example levelMoves(snapshot, underSettings(snapshot, { ...settings, window: 'year' }), quarter2).length // 14
  */
-export function levelMoves(snapshot: ClassSnapshot, period: Period, settings: ProficiencySettings): LevelMove[] {
-  const before = levelWindow(snapshot, period)
-  const after = levelWindow(underSettings(snapshot, settings), period)
+export function levelMoves(now: ClassSnapshot, then: ClassSnapshot, period: Period): LevelMove[] {
+  const before = levelWindow(now, period)
+  const after = levelWindow(then, period)
   const shown = new Set([...shownStandards(before), ...shownStandards(after)])
   const inOrder = [...shown].sort((a, b) => before.tree.placeOf(a) - before.tree.placeOf(b))
-  return snapshot.students.flatMap(({ id: studentId }) =>
+  return now.students.flatMap(({ id: studentId }) =>
     inOrder.flatMap((id): LevelMove[] => {
       const standard = before.tree.get(id)
       if (!standard) return []
@@ -44,7 +44,7 @@ export function levelMoves(snapshot: ClassSnapshot, period: Period, settings: Pr
   )
 }
 
-const sameLevel = (a: Level | null, b: Level | null) => a?.value === b?.value
+const sameLevel = (a: Level | null, b: Level | null) => a?.value === b?.value && a?.label === b?.label
 
 /** Which of the things that two settings differ in makes a level another: its evidence, or how it is put together. */
 export const sameEvidence = ({ before, after }: Pick<LevelMove, 'before' | 'after'>): boolean =>

@@ -4,7 +4,10 @@ import { Grades } from '../../core/grading/grades'
 import { movesBetween } from '../../core/grading/moves'
 import type { Fixed } from '../../core/plan/fixed'
 import { planOf } from '../../core/plan/rules'
+import type { Period } from '../../core/calendar/periods'
+import { levelMoves } from '../../core/proficiency/compare'
 import { record } from '../../core/records'
+import type { ClassSnapshot } from '../../core/section'
 import type { PolicyOutlook } from '../../shared/plans'
 import type { Db } from '../database/client'
 import { sections } from '../database/schema'
@@ -13,9 +16,16 @@ import { loadSnapshot } from './snapshot'
 /** A large district is looked at for as long; what was not is said. */
 const PATIENCE_MS = 20_000
 
+/** How many levels of a period would be others: only other scales make them so. */
+function levelsMoved(snapshot: ClassSnapshot, to: Fixed, period: Period): number {
+  const { levelScaleId, habitScaleId } = snapshot.policy
+  if (levelScaleId === to.levelScaleId && habitScaleId === to.habitScaleId) return 0
+  return levelMoves(snapshot, { ...snapshot, policy: to }, period).length
+}
+
 /**
  * What another policy would do to the grades of this year's classes, before anything is kept: in each, how many would be
- * others and how many of those would have another label.
+ * others, how many of those would have another label, and how many levels would.
  *
  * @param to the whole policy as it would be
  */
@@ -33,8 +43,9 @@ export async function policyOutlook(db: Db, to: Fixed, today: string): Promise<P
     const [before, after] = [new Grades(snapshot), new Grades({ ...snapshot, policy: to })]
     const moved = snapshot.periods.flatMap((period) => {
       const moves = movesBetween(before, after, period.id)
+      const levels = levelsMoved(snapshot, to, period)
       const declared = record(snapshot.records, 'declaration', period.id).declared
-      return moves.grades ? { title: period.title, declared, ...moves } : []
+      return moves.grades || levels ? { title: period.title, declared, ...moves, levels } : []
     })
     if (moved.length) outlook.classes.push({ title: snapshot.section.title, school: snapshot.section.school, moved })
     await setImmediate()

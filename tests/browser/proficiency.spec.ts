@@ -1,3 +1,4 @@
+import AxeBuilder from '@axe-core/playwright'
 import { accounts, Caller } from '../support/product'
 import { Desk, expect, test } from './fixtures'
 
@@ -300,6 +301,33 @@ test.describe('what belongs to the district', () => {
     page
       .getByLabel('File of standards')
       .setInputFiles({ name: 'case.json', mimeType: 'application/json', buffer: Buffer.from(text) })
+
+  test('another scale for every class is shown before it acts, and is taken back', async ({ page, product }) => {
+    const office = new Desk(page, product.url)
+    await office.sitDown(accounts.registrar)
+    await page.getByRole('link', { name: 'Standards and levels' }).click()
+    const kept = page.locator('input[name=of-classes]:checked')
+    const before = await kept.getAttribute('aria-label')
+    const other = page.locator('input[name=of-classes]:not(:checked)').first()
+    const name = (await other.getAttribute('aria-label'))!
+    const outlook = page.getByRole('dialog', { name: 'Before it acts in every class' })
+    await other.click()
+    await expect(outlook.getByText(/^[1-9]\d* levels in \d+ classes would be another/)).toBeVisible()
+    await expect(outlook.getByRole('listitem').first()).toContainText(/Quarter \d: \d+ level/)
+    await page.keyboard.press('Escape')
+    await expect(outlook).toHaveCount(0)
+    await expect(kept).toHaveAttribute('aria-label', before!)
+    await expect(page.getByRole('radio', { name, exact: true })).toBeFocused()
+    await page.getByRole('radio', { name, exact: true }).click()
+    await outlook.getByRole('button', { name: 'Keep it' }).click()
+    await expect(page.getByText('Kept. It acts in every class from now on.')).toBeVisible()
+    await expect(kept).toHaveAttribute('aria-label', name)
+    expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([])
+    await page.getByRole('button', { name: 'Undo', exact: true }).click()
+    await expect(page.getByText('Taken back.')).toBeVisible()
+    await expect(kept).toHaveAttribute('aria-label', before!)
+    await expect(page.getByRole('button', { name: 'Undo', exact: true })).toHaveCount(0)
+  })
 
   test('standards come as CASE, are given to a course, are judged by, withdrawn by their owner, and go out again', async ({
     page,

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { blanks, type RecordOf } from '#core/kinds'
+import type { Fixed as Policy } from '#core/plan/fixed'
 import { districtScale, habitScale } from '#core/plan/level-scale'
 import type { AvailableLevelScale } from '#core/scales/proficiency'
 import type { StandardsOffice } from '~/composables/useStandardsOffice'
@@ -15,8 +16,13 @@ const ofClasses = computed(() => ruling.value && districtScale(ruling.value).id)
 const ofHabits = computed(() => ruling.value && habitScale(ruling.value).id)
 const usesOf = (id: string) =>
   (props.office.known?.levelUses[id] ?? 0) + (id === ofClasses.value ? (props.office.known?.levelUses[''] ?? 0) : 0)
-const rule = (to: Partial<RecordOf<'policy'>>) =>
-  props.office.perform('policy', [{ kind: 'policy', id: 'district', to }], 'Kept. It acts in every class from now on.')
+/** What is thought of: nothing acts in every class before it was seen what it does there; till then the choice stays. */
+const proposed = shallowRef<Partial<Policy> | null>(null)
+async function rule(to: Partial<Policy>): Promise<void> {
+  proposed.value = null
+  const words = 'Kept. It acts in every class from now on.'
+  await props.office.perform('policy', [{ kind: 'policy', id: 'district', to }], words)
+}
 const shaping = shallowRef<{ scale: AvailableLevelScale; isNew: boolean } | null>(null)
 async function keepScale(kept: Pick<RecordOf<'levelScale'>, 'name' | 'levels' | 'halves'>): Promise<void> {
   const { scale, isNew } = shaping.value!
@@ -63,7 +69,7 @@ const isOwn = (id: string) => id in (props.office.district?.ownLevels ?? blanks)
               name="of-classes"
               :checked="ofClasses === each.id"
               :aria-label="`${each.name} is the scale of every class that chooses no other`"
-              @change="rule({ levelScaleId: each.id })"
+              @click.prevent="ofClasses !== each.id && (proposed = { levelScaleId: each.id })"
             />
           </td>
           <td class="mark">
@@ -72,7 +78,7 @@ const isOwn = (id: string) => id in (props.office.district?.ownLevels ?? blanks)
               name="of-habits"
               :checked="ofHabits === each.id"
               :aria-label="`${each.name} is the scale of learning habits`"
-              @change="rule({ habitScaleId: each.id })"
+              @click.prevent="ofHabits !== each.id && (proposed = { habitScaleId: each.id })"
             />
           </td>
           <td class="number soft">{{ usesOf(each.id) }}</td>
@@ -89,6 +95,15 @@ const isOwn = (id: string) => id in (props.office.district?.ownLevels ?? blanks)
         </tr>
       </tbody>
     </table>
+    <PolicyOutlookDialog
+      v-if="proposed && office.district"
+      :present="office.district.policy"
+      :to="proposed"
+      :scales="office.district.scales"
+      :level-scales="scales"
+      @keep="rule"
+      @close="proposed = null"
+    />
     <LevelScaleDialog
       v-if="shaping"
       :scale="shaping.scale"

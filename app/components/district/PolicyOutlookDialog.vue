@@ -75,18 +75,25 @@ const odd = computed(() => {
   }
 })
 
-const sum = (of: 'grades' | 'labels') =>
+const sum = (of: 'grades' | 'labels' | 'levels') =>
   outlook.value!.classes.flatMap((each) => each.moved).reduce((total, each) => total + each[of], 0)
 const summary = computed(() => {
   if (!outlook.value) return ''
   const { classes, looked, all } = outlook.value
   const among = looked < all ? `Of the ${looked} of ${all} classes that could be looked at just now, ` : ''
-  if (!classes.length) return `${among}${among ? 'no' : 'No'} grade would be another.`
-  const labels = sum('labels')
-  return `${among}${counted(sum('grades'), 'grade')} in ${counted(classes.length, 'class', 'classes')} would be another, ${labels ? counted(labels, 'label') : 'no label'} too.`
+  if (!classes.length) return `${among}${among ? 'no' : 'No'} grade and no level would be another.`
+  const [grades, labels, levels] = [sum('grades'), sum('labels'), sum('levels')]
+  const inClasses = counted(classes.length, 'class', 'classes')
+  if (!grades) return `${among}${counted(levels, 'level')} in ${inClasses} would be another.`
+  const also = [labels ? counted(labels, 'label') : 'no label', ...(levels ? [counted(levels, 'level')] : [])]
+  return `${among}${counted(grades, 'grade')} in ${inClasses} would be another, ${also.join(' and ')} too.`
 })
-const movedWords = ({ title, declared, grades, labels }: PolicyOutlook['classes'][number]['moved'][number]) =>
-  `${title}: ${counted(grades, 'grade')}${labels ? `, ${counted(labels, 'label')}` : ''}${declared ? ', declared complete' : ''}`
+function movedWords({ title, declared, ...of }: PolicyOutlook['classes'][number]['moved'][number]): string {
+  const parts = (['grades', 'labels', 'levels'] as const).flatMap((what) =>
+    of[what] ? counted(of[what], what.slice(0, -1)) : [],
+  )
+  return `${title}: ${[...parts, ...(declared ? ['declared complete'] : [])].join(', ')}`
+}
 </script>
 
 <template>

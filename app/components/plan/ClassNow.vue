@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { StudentGrade } from '#core/grading/grades'
-import { levelMoves } from '#core/proficiency/compare'
+import { levelMoves, underSettings } from '#core/proficiency/compare'
 import { nameOfStandard } from '#core/proficiency/standards'
 import { same } from '#core/same'
 import { fullName } from '#core/section'
@@ -63,7 +63,7 @@ watch(
 const levelsMoved = computed(() => {
   const { structure, period } = classStore
   if (!structure || !period || same(settings.value, settingsBefore.value)) return []
-  return levelMoves(structure, period, settingsBefore.value)
+  return levelMoves(underSettings(structure, settingsBefore.value), structure, period)
 })
 const levelStudents = computed(() => new Set(levelsMoved.value.map((each) => each.studentId)).size)
 const onlyMoved = ref(false)
@@ -97,7 +97,7 @@ const listed = computed(() => (onlyMoved.value ? lines.value.filter((line) => li
     <ul v-if="levelsMoved.length" class="levels-moved">
       <li v-for="each in levelsMoved.slice(0, LEVELS_SHOWN)" :key="`${each.studentId} ${each.standard.id}`">
         {{ nameOf(each.studentId) }}, {{ nameOfStandard(each.standard) }}:
-        <s class="soft">{{ each.after.effective?.short ?? 'none' }}</s> {{ each.before.effective?.short ?? 'none' }}
+        <s class="soft">{{ each.before.effective?.short ?? 'none' }}</s> {{ each.after.effective?.short ?? 'none' }}
       </li>
       <li v-if="levelsMoved.length > LEVELS_SHOWN" class="soft">and {{ levelsMoved.length - LEVELS_SHOWN }} more</li>
     </ul>

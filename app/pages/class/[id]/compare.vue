@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { levelMoves, sameEvidence } from '#core/proficiency/compare'
+import { levelMoves, sameEvidence, underSettings } from '#core/proficiency/compare'
 import { levelMethods, methodFits, methodNames, type MethodName } from '#core/proficiency/methods'
 import type { ProficiencySettings } from '#core/proficiency/settings'
 import { scaleOf } from '#core/plan/level-scale'
@@ -41,7 +41,9 @@ const choose = (method: MethodName) =>
 
 const isAlike = computed(() => same(present.value, tried.value))
 const moves = computed(() =>
-  classStore.everything && classStore.period ? levelMoves(classStore.everything, classStore.period, tried.value) : [],
+  classStore.everything && classStore.period
+    ? levelMoves(classStore.everything, underSettings(classStore.everything, tried.value), classStore.period)
+    : [],
 )
 const students = computed(() => new Set(moves.value.map((each) => each.studentId)).size)
 const nameOf = (studentId: string) => {
