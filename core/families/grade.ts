@@ -18,15 +18,15 @@ export interface FamilyGrade {
 /**
  * As much of a grade as the plan shows to families, as it is reported.
  *
- * @returns null where there is no grade, or the plan shows none
+ * @returns null where there is no grade, or the plan shows none: neither percent nor letter, or levels alone
  * @example familyGrade(plan, grades.of('ann', 'q2'), override)?.percent // '88.7'
  */
 export function familyGrade(
-  { families }: Pick<Plan, 'families'>,
+  { families, proficiency }: Pick<Plan, 'families' | 'proficiency'>,
   { computed, effective, reported, override }: StudentGrade,
   typed: Readonly<Pick<Override, 'familyLine'>>,
 ): FamilyGrade | null {
-  if (!reported || families === 'neither') return null
+  if (!reported || families === 'neither' || proficiency.reports === 'levels') return null
   const percent = (grade: Grade) => (families === 'label' ? null : grade.percent)
   const label = (grade: Grade) => (families === 'percent' ? null : grade.label)
   const words = (grade: Grade) => [percent(grade), label(grade)].filter(Boolean).join(' ')

@@ -79,8 +79,10 @@ export function familyView(snapshot: ClassSnapshot, student: Student, period: Pe
 
 function addGrades(view: FamilyView, snapshot: ClassSnapshot, student: Student, period: Period, unshown: number): void {
   const plan = planOf(snapshot)
-  if (plan.families === 'neither') {
-    view.hidden.push({ what: 'Grades', why: 'The plan shows families neither percent nor letter.' })
+  const levelsAlone = plan.proficiency.reports === 'levels'
+  if (levelsAlone || plan.families === 'neither') {
+    const why = levelsAlone ? 'The plan reports levels alone.' : 'The plan shows families neither percent nor letter.'
+    view.hidden.push({ what: 'Grades', why })
     return
   }
   const grades = new Grades({ ...snapshot, students: [student] })

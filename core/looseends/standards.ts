@@ -67,7 +67,7 @@ function withdrawn(window: LevelWindow, evidence: Evidence): LooseEnd[] {
     return [
       {
         code: 'withdrawn' as const,
-        text: `There is evidence in ${window.period.title} for ${nameOfStandard(each)}, which was withdrawn on ${each.withdrawnOn}.`,
+        text: `There is evidence in ${window.period.title} for ${nameOfStandard(each)}, which was withdrawn.`,
         mend: proficiency(window.period, each.id),
       },
     ]
@@ -84,7 +84,7 @@ function oneDay(window: LevelWindow, evidence: Evidence): LooseEnd[] {
     return [
       {
         code: 'one-day' as const,
-        text: `All evidence of ${nameOfStandard(each)} in ${window.period.title} is from one day, ${[...days][0]!}.`,
+        text: `All evidence of ${nameOfStandard(each)} in ${window.period.title} is from a single day.`,
         mend: proficiency(window.period, each.id),
       },
     ]
@@ -130,7 +130,7 @@ function noEvidence(window: LevelWindow, today: string): LooseEnd[] {
   return [
     {
       code: 'no-evidence',
-      text: `${many(without.length, 'standard')} on the card ${without.length === 1 ? 'has' : 'have'} no evidence in ${window.period.title}, which ends ${window.period.lastDay}: ${named}${more}.`,
+      text: `${many(without.length, 'standard')} on the card ${without.length === 1 ? 'has' : 'have'} no evidence in ${window.period.title}, which ends soon: ${named}${more}.`,
       mend: proficiency(window.period, without[0]!.id),
     },
   ]

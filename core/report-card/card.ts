@@ -61,10 +61,7 @@ export function cardsOf(
       declared: record(snapshot.records, 'declaration', period.id).declared,
       printed: today,
       isGraded: reports !== 'levels' && (isGraded(snapshot, plan, period) || work.override !== null),
-      grade:
-        reports === 'levels'
-          ? null
-          : familyGrade(plan, grades.of(student.id, period.id), record(snapshot.records, 'override', id)),
+      grade: familyGrade(plan, grades.of(student.id, period.id), record(snapshot.records, 'override', id)),
       parts: reports === 'levels' ? [] : madeOf(plan, work),
       standards: levels.filter((each) => !each.habit && reports !== 'grades'),
       habits: levels.filter((each) => each.habit && !each.isArea),

@@ -2,6 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { appearing, familyView } from '#core/families/view'
 import { isSeen, seenFrom } from '#core/families/visibility'
 import { jointId } from '#core/kind'
+import { planOf } from '#core/plan/rules'
+import { cardsOf } from '#core/report-card/card'
 import { aClass } from '../support/class'
 
 const today = '2026-11-15'
@@ -84,6 +86,17 @@ describe('what a family sees of a student', () => {
     expect(families('label')).toMatchObject({ percent: null, label: 'D' })
     expect(families('neither')).toBeUndefined()
     expect(view().hidden).toContainEqual(expect.objectContaining({ what: 'Grades' }))
+  })
+  it('has no grade where the plan reports levels alone, as the card has none', () => {
+    const levels = structuredClone(snapshot)
+    const plan = levels.records.plan.class!
+    const { proficiency } = planOf(levels)
+    levels.records.plan.class = { ...plan, families: 'both', proficiency: { ...proficiency, reports: 'levels' } }
+    const quarter = levels.periods[2]!
+    const seen = familyView(levels, levels.students[0]!, quarter, today)
+    expect(seen.grades).toEqual([])
+    expect(seen.hidden).toContainEqual({ what: 'Grades', why: 'The plan reports levels alone.' })
+    expect(cardsOf(levels, quarter, 'ann', today)[0]).toMatchObject({ isGraded: false, grade: null })
   })
   it('has the grade as the card has it: with course-level points, and with the teacher’s line and never the reason', () => {
     const given = structuredClone(snapshot)

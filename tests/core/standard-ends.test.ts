@@ -31,7 +31,7 @@ describe('loose ends of standards', () => {
   it('what is on the card has nothing to be judged by, and habits are not given, with the end of the period near', () => {
     expect(found(taught(), NEAR_END)).toEqual(['no-evidence', 'habits'])
     const [first, second] = looseEnds(taught(), NEAR_END)
-    expect(first!.text).toBe('1 standard on the card has no evidence in Quarter 2, which ends 2026-12-16: s2.')
+    expect(first!.text).toBe('1 standard on the card has no evidence in Quarter 2, which ends soon: s2.')
     expect(second!.mend).toEqual({ view: 'habits', periodId: 'q2' })
     const done = taught()
     see(done, 's2', 'x')

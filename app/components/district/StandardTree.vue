@@ -7,6 +7,7 @@ import { standardTree } from '#core/proficiency/standards'
 import type { Wanted } from '#core/wanted'
 import { handOver } from '~/sheet/files'
 import { usePerson } from '~/stores/person'
+import { shortDay } from '~/composables/useWords'
 import { listedOf, type ListedStandard, type StandardsOffice } from '~/composables/useStandardsOffice'
 
 /** The district's standards as a tree: what each says, whether it is on the card, which courses are taught by it. */
@@ -128,7 +129,7 @@ function give(framework: ListedStandard | null): void {
             </button>
             <b>{{ standard.code }}</b> {{ standard.statement }}
             <small v-if="standard.habit" class="soft">, habit</small>
-            <small v-if="standard.withdrawnOn" class="warn">, withdrawn {{ standard.withdrawnOn }}</small>
+            <small v-if="standard.withdrawnOn" class="warn">, withdrawn {{ shortDay(standard.withdrawnOn) }}</small>
             <small v-if="below" class="soft">, {{ below }} below</small>
           </td>
           <td class="mark">
