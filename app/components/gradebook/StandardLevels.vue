@@ -52,35 +52,17 @@ function giveAll(level: string): void {
     <legend class="label">Levels of its standards</legend>
     <div v-if="shown.length > 1" class="row-of" role="group" aria-label="One level for all its standards">
       <span class="soft small">all</span>
-      <button
-        v-for="level in allowedLevels(shown[0]!.scale)"
-        :key="level.value"
-        type="button"
-        class="toggle"
-        :title="`${level.label} for all`"
-        :aria-label="`${level.short}, ${level.label}, for all its standards`"
-        @click="giveAll(level.value)"
-      >
-        {{ level.short }}
-      </button>
+      <LevelButtons :levels="allowedLevels(shown[0]!.scale)" of="for all its standards" @choose="giveAll" />
     </div>
     <div v-for="each in shown" :key="each.id" class="of" :title="each.standard.statement">
       <LevelMark :scale="each.scale" :value="each.level" small />
       <b>{{ nameOfStandard(each.standard) }}</b>
-      <span class="row-of" role="group" :aria-label="`Level of ${nameOfStandard(each.standard)}`">
-        <button
-          v-for="level in allowedLevels(each.scale)"
-          :key="level.value"
-          type="button"
-          class="toggle"
-          :aria-pressed="each.present === level.value"
-          :title="level.label"
-          :aria-label="`${level.short}, ${level.label}`"
-          @click="giveLevel(each.given, each.present, level.value)"
-        >
-          {{ level.short }}
-        </button>
-      </span>
+      <LevelButtons
+        :label="`Level of ${nameOfStandard(each.standard)}`"
+        :levels="allowedLevels(each.scale)"
+        :pressed="each.present"
+        @choose="giveLevel(each.given, each.present, $event)"
+      />
       <small v-if="each.words" class="soft">{{ each.words }}</small>
     </div>
   </fieldset>

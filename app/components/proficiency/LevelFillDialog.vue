@@ -40,21 +40,7 @@ const fill = () =>
 <template>
   <Dialog visible modal header="Fill" :style="{ width: '30rem' }" @update:visible="emit('close')">
     <div>
-      <div class="row-of" role="group" aria-label="Level">
-        <button
-          v-for="(each, at) in levels"
-          :key="each.value"
-          type="button"
-          class="toggle"
-          :autofocus="at === 0"
-          :aria-pressed="level === each.value"
-          :title="each.label"
-          :aria-label="`${each.short}, ${each.label}`"
-          @click="level = each.value"
-        >
-          {{ each.short }}
-        </button>
-      </div>
+      <LevelButtons label="Level" :levels="levels" :pressed="level" first @choose="level = $event" />
       <ToggleRow
         class="scope"
         label="Who gets it"

@@ -20,7 +20,6 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ back: [] }>()
 const classStore = useClassStore()
-const levels = computed(() => allowedLevels(props.scale))
 const id = computed(() => jointId(props.studentId, props.standardId, props.periodId))
 
 const set = (to: Partial<LevelOverride>, marks: { sitting?: string } = {}) =>
@@ -68,21 +67,9 @@ defineExpose({ begin, focusReason: () => field.value?.focus() })
           : 'Give your own'
       }}
     </legend>
-    <div class="row-of">
-      <button
-        v-for="level in levels"
-        :key="level.value"
-        type="button"
-        class="toggle"
-        :aria-pressed="found.override?.value === level.value"
-        :title="level.label"
-        :aria-label="`${level.short}, ${level.label}`"
-        @click="give(level.value)"
-      >
-        {{ level.short }}
-      </button>
+    <LevelButtons :levels="allowedLevels(scale)" :pressed="found.override?.value ?? null" @choose="give">
       <button v-if="found.override" type="button" class="toggle" @click="clear">clear</button>
-    </div>
+    </LevelButtons>
     <template v-if="found.override">
       <label class="label" for="level-reason">Why, for the record</label>
       <input

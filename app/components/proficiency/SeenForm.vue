@@ -13,7 +13,6 @@ const props = defineProps<{ studentId: string; standardId: string; scale: Profic
 const emit = defineEmits<{ back: [] }>()
 const classStore = useClassStore()
 const { today } = storeToRefs(usePerson())
-const levels = computed(() => allowedLevels(props.scale))
 const id = () => observationId(classStore, props.studentId, props.standardId, today.value)
 const present = computed(() => {
   void classStore.about(props.studentId)
@@ -40,26 +39,21 @@ function typed(event: KeyboardEvent): void {
   give(read.level)
   emit('back')
 }
-defineExpose({ focus: () => buttons.value?.querySelector<HTMLElement>('button')?.focus() })
+defineExpose({ focus: () => buttons.value?.focus() })
 const noteId = computed(() => `seen-note-${jointId(props.studentId, props.standardId)}`)
 </script>
 
 <template>
   <fieldset>
     <legend class="label">Seen today, {{ shortDay(today) }} <kbd>o</kbd></legend>
-    <div ref="buttons" class="row-of" @keydown="typed" @keydown.esc="emit('back')">
-      <button
-        v-for="level in levels"
-        :key="level.value"
-        type="button"
-        class="toggle"
-        :aria-pressed="present.level === level.value"
-        :title="level.label"
-        :aria-label="`${level.short}, ${level.label}, seen today`"
-        @click="give(present.level === level.value ? null : level.value)"
-      >
-        {{ level.short }}
-      </button>
+    <div @keydown="typed" @keydown.esc="emit('back')">
+      <LevelButtons
+        ref="buttons"
+        :levels="allowedLevels(scale)"
+        :pressed="present.level"
+        of="seen today"
+        @choose="give(present.level === $event ? null : $event)"
+      />
     </div>
     <template v-if="present.level !== null">
       <label class="label" :for="noteId">What was seen, for you</label>

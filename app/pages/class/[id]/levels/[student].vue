@@ -5,7 +5,6 @@ import { levelIn } from '#core/proficiency/level'
 import { levelWindow } from '#core/proficiency/window'
 import { fullName, type Standard } from '#core/section'
 import { useClassStore } from '~/stores/class'
-import { goTo } from '~/composables/useGoTo'
 import { counted, shortDay } from '~/composables/useWords'
 import { originWords } from '~/words/origins'
 
@@ -17,18 +16,6 @@ const classStore = useClassStore()
 const classPath = computed(() => `/class/${classStore.snapshot!.section.id}`)
 const query = computed(() => (route.query.period ? { period: String(route.query.period) } : {}))
 const student = computed(() => classStore.students.find((each) => each.id === route.params.student))
-const at = computed(() => classStore.students.findIndex((each) => each.id === route.params.student))
-const neighbour = (by: number) => classStore.students[at.value + by]
-const step = (by: number) => {
-  const to = neighbour(by)
-  return to && goTo({ path: `${classPath.value}/levels/${to.id}`, query: route.query })
-}
-useEventListener('keydown', (event: KeyboardEvent) => {
-  if ((event.target as HTMLElement).closest('input, textarea, select, [role=dialog]')) return
-  if (event.key === 'ArrowDown' && event.altKey) void step(1)
-  if (event.key === 'ArrowUp' && event.altKey) void step(-1)
-})
-
 const window_ = computed(() =>
   classStore.period ? levelWindow(classStore.about(String(route.params.student)), classStore.period) : null,
 )
@@ -73,13 +60,7 @@ const print = () => window.print()
         :to="{ path: `${classPath}/proficiency`, query: { ...query, student: student?.id } }"
         >Back to Proficiency</NuxtLink
       >
-      <span class="row-of" role="group" aria-label="Step through the class">
-        <button type="button" class="toggle" :disabled="!neighbour(-1)" title="Alt + up" @click="step(-1)">
-          previous
-        </button>
-        <button type="button" class="toggle" :disabled="!neighbour(1)" title="Alt + down" @click="step(1)">next</button>
-        <span class="soft">{{ at + 1 }} of {{ classStore.students.length }}</span>
-      </span>
+      <ClassSteps view="levels" />
       <button type="button" class="toggle" @click="print">Print, or save as PDF</button>
     </div>
     <div v-if="student && window_" class="paper" tabindex="0" role="region" :aria-label="fullName(student)">

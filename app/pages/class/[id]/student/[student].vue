@@ -8,7 +8,6 @@ definePageMeta({ margin: false, key: 'student' })
 
 /** One student in this class: every assignment and grade, what is missing, levels, remarks; and the family's view. */
 const route = useRoute()
-const router = useRouter()
 const classStore = useClassStore()
 
 const classPath = computed(() => `/class/${classStore.snapshot!.section.id}`)
@@ -16,27 +15,8 @@ const student = computed(() => classStore.snapshot!.students.find((each) => each
 const asFamily = computed(() => route.query.as === 'family')
 const everything = computed(() => route.query.all === '1')
 
-const at = computed(() => classStore.students.findIndex((each) => each.id === student.value?.id))
-const neighbour = (by: number) => classStore.students[at.value + by]
-/** Where the last step leads, until it is there: fast hands press again while the next student is still coming. */
-let goal: string | null = null
-async function step(by: number): Promise<void> {
-  const { params, query } = router.currentRoute.value
-  const from = classStore.students.findIndex((each) => each.id === (goal ?? params.student))
-  const to = from < 0 ? undefined : classStore.students[from + by]
-  if (!to) return
-  goal = to.id
-  await goTo({ path: `${classPath.value}/student/${to.id}`, query })
-  if (goal === to.id) goal = null
-}
 const toggle = (key: 'as' | 'all', value: string) =>
   goTo({ query: { ...route.query, [key]: route.query[key] === value ? undefined : value } })
-
-useEventListener('keydown', (event: KeyboardEvent) => {
-  if ((event.target as HTMLElement).closest('input, textarea, select, [role=dialog]')) return
-  if (event.key === 'ArrowDown' && event.altKey) step(1)
-  if (event.key === 'ArrowUp' && event.altKey) step(-1)
-})
 
 const pagePeriod = computed(() => (route.query.period ? { period: String(route.query.period) } : {}))
 const print = () => window.print()
@@ -48,13 +28,7 @@ const print = () => window.print()
       <NuxtLink class="button second" :to="{ path: classPath, query: { ...pagePeriod, student: student?.id } }"
         >Back to the gradebook</NuxtLink
       >
-      <span class="row-of" role="group" aria-label="Step through the class">
-        <button type="button" class="toggle" :disabled="!neighbour(-1)" title="Alt + up" @click="step(-1)">
-          previous
-        </button>
-        <button type="button" class="toggle" :disabled="!neighbour(1)" title="Alt + down" @click="step(1)">next</button>
-        <span class="soft">{{ at + 1 }} of {{ classStore.students.length }}</span>
-      </span>
+      <ClassSteps view="student" />
       <button type="button" class="toggle" :aria-pressed="asFamily" @click="toggle('as', 'family')">
         As the family sees it
       </button>
