@@ -40,7 +40,7 @@ export type RecordOf<K extends Kind> = z.infer<(typeof kinds)[K]['schema']>
 export const kindNames = Object.keys(kinds) as [Kind, ...Kind[]]
 
 /** The release of shapes that this code writes. What is stored says which it was written with. */
-export const SHAPE = 4
+export const SHAPE = 5
 
 const each = <T>(of: (kind: RecordKind) => T) =>
   Object.fromEntries(Object.entries(kinds).map(([name, kind]) => [name, of(kind as unknown as RecordKind)]))

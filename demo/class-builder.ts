@@ -20,22 +20,22 @@ export class ClassBuilder {
     private random: () => number,
   ) {}
 
-  plan(wanted: Partial<RecordOf<'plan'>>): void {
-    this.change('plan', this.snapshot.section.id, wanted)
+  plan(desired: Partial<RecordOf<'plan'>>): void {
+    this.change('plan', this.snapshot.section.id, desired)
   }
 
-  category(wanted: Partial<RecordOf<'category'>>): string {
-    return this.make('category', { ...wanted, removed: false })
+  category(desired: Partial<RecordOf<'category'>>): string {
+    return this.make('category', { ...desired, removed: false })
   }
 
-  assignment(wanted: Partial<RecordOf<'assignment'>>): void {
-    const id = this.make('assignment', { ...wanted, removed: false })
-    this.assignments.push({ ...blanks.assignment, ...wanted, id })
+  assignment(desired: Partial<RecordOf<'assignment'>>): void {
+    const id = this.make('assignment', { ...desired, removed: false })
+    this.assignments.push({ ...blanks.assignment, ...desired, id })
   }
 
   /** A standard of the class's own. */
-  standard(wanted: Partial<RecordOf<'standard'>>): string {
-    return this.make('standard', { ...wanted, removed: false })
+  standard(desired: Partial<RecordOf<'standard'>>): string {
+    return this.make('standard', { ...desired, removed: false })
   }
 
   standardIds(codes: string[]): string[] {
@@ -84,15 +84,15 @@ export class ClassBuilder {
     }
   }
 
-  cell(givenName: string, shortName: string, wanted: Partial<Cell>): void {
+  cell(givenName: string, shortName: string, desired: Partial<Cell>): void {
     const student = this.snapshot.students.find((each) => each.givenName === givenName)!
-    this.setCell(student.id, this.assignments.find((each) => each.shortName === shortName)!.id, wanted)
+    this.setCell(student.id, this.assignments.find((each) => each.shortName === shortName)!.id, desired)
   }
 
   /** The teacher's own level, by the places of student and standard. */
-  levelAt(at: number, code: string, period: string, wanted: Partial<RecordOf<'levelOverride'>>): void {
+  levelAt(at: number, code: string, period: string, desired: Partial<RecordOf<'levelOverride'>>): void {
     const id = jointId(this.snapshot.students[at]!.id, this.standardIds([code])[0]!, this.periodId(period))
-    this.change('levelOverride', id, wanted)
+    this.change('levelOverride', id, desired)
   }
 
   /** What was seen of a student and a standard on a day. */
@@ -136,16 +136,16 @@ export class ClassBuilder {
     })
   }
 
-  overrideOf(givenName: string, period: string, wanted: Partial<RecordOf<'override'>>): void {
+  overrideOf(givenName: string, period: string, desired: Partial<RecordOf<'override'>>): void {
     this.overrideAt(
       this.snapshot.students.findIndex((each) => each.givenName === givenName),
       period,
-      wanted,
+      desired,
     )
   }
 
-  overrideAt(at: number, period: string, wanted: Partial<RecordOf<'override'>>): void {
-    this.change('override', jointId(this.snapshot.students[at]!.id, this.periodId(period)), wanted)
+  overrideAt(at: number, period: string, desired: Partial<RecordOf<'override'>>): void {
+    this.change('override', jointId(this.snapshot.students[at]!.id, this.periodId(period)), desired)
   }
 
   nameAt(at: number): string {
@@ -187,23 +187,23 @@ export class ClassBuilder {
     this.pending = []
   }
 
-  private setCell(studentId: string, assignmentId: string, wanted: Partial<Cell>): void {
+  private setCell(studentId: string, assignmentId: string, desired: Partial<Cell>): void {
     const id = jointId(studentId, assignmentId)
     const before = this.cells.get(id) ?? blanks.cell
-    const from = Object.fromEntries(Object.keys(wanted).map((key) => [key, before[key as keyof Cell]]))
-    this.pending.push({ kind: 'cell', id, from, to: wanted })
-    this.cells.set(id, { ...before, ...wanted })
+    const from = Object.fromEntries(Object.keys(desired).map((key) => [key, before[key as keyof Cell]]))
+    this.pending.push({ kind: 'cell', id, from, to: desired })
+    this.cells.set(id, { ...before, ...desired })
   }
 
-  private make<K extends Kind>(kind: K, wanted: Partial<RecordOf<K>>): string {
+  private make<K extends Kind>(kind: K, desired: Partial<RecordOf<K>>): string {
     const id = seededId(this.random)
-    this.change(kind, id, wanted)
+    this.change(kind, id, desired)
     return id
   }
 
-  private change<K extends Kind>(kind: K, id: string, wanted: Partial<RecordOf<K>>): void {
-    const from = Object.fromEntries(Object.keys(wanted).map((key) => [key, blanks[kind][key as keyof RecordOf<K>]]))
-    this.pending.push({ kind, id, from, to: wanted } as Change)
+  private change<K extends Kind>(kind: K, id: string, desired: Partial<RecordOf<K>>): void {
+    const from = Object.fromEntries(Object.keys(desired).map((key) => [key, blanks[kind][key as keyof RecordOf<K>]]))
+    this.pending.push({ kind, id, from, to: desired } as Change)
   }
 
   private periodId(title: string): string {

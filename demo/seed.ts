@@ -13,9 +13,9 @@ import { readMigrations } from '../server/database/migrations'
 import { bankEntries, courses, orgs, periods, sections, sectionTeachers, users } from '../server/database/schema'
 import { sentenceOf } from '../server/database/start-faults'
 import { takeActs, takeTogether } from '../server/services/acts'
-import { districtHome } from '../server/services/homes'
+import { districtScope } from '../server/services/scopes'
 import { hashOf } from '../server/services/passwords'
-import { applyRoster } from '../server/services/roster/lay'
+import { applyRoster } from '../server/services/roster/apply'
 import { setPassword } from '../server/services/sign-in'
 import { loadSnapshot } from '../server/services/snapshot'
 import { advisoryActs } from './advisory'
@@ -70,7 +70,7 @@ async function main(): Promise<void> {
       familyName: 'Nyström',
       passwordHash: await hashOf(demoPassword),
     })
-    await layCurriculum(tx, officeId)
+    await seedCurriculum(tx, officeId)
     for (const email of [teacherEmail, secondTeacherEmail]) await setPassword(tx, email, demoPassword)
   })
   const rows = await handle.db
@@ -88,27 +88,27 @@ async function main(): Promise<void> {
     )
     await takeActs(handle.db, id, userId, acts, { now: new Date(`${demoToday}T06:00:00Z`) })
   }
-  if (!columns) await layOffice(handle.db)
+  if (!columns) await seedOffice(handle.db)
   await handle.close()
   if (args.standins) giveToStandins(args.standins, overnight(roster))
 }
 
-async function layCurriculum(tx: Db, officeId: string): Promise<void> {
+async function seedCurriculum(tx: Db, officeId: string): Promise<void> {
   await tx.insert(bankEntries).values(bank.map((entry, place) => ({ ...entry, place })))
   const rows = await tx.select({ id: courses.id, sourcedId: courses.sourcedId }).from(courses)
   const ids = new Map(rows.map((row) => [row.sourcedId ?? '', row.id]))
   if (!ids.has('c-map')) return
-  await takeTogether(tx, officeId, [{ home: districtHome, act: standardsAct(ids) }])
+  await takeTogether(tx, officeId, [{ scope: districtScope, act: standardsAct(ids) }])
 }
 
 /** What the district's office fixes, and a class of last year whose plan can be copied. */
-async function layOffice(db: Db): Promise<void> {
+async function seedOffice(db: Db): Promise<void> {
   const [office] = await db.select().from(users).where(eq(users.email, registrarEmail))
   const [teacher] = await db.select().from(users).where(eq(users.email, teacherEmail))
   const [course] = await db.select().from(courses).where(eq(courses.sourcedId, 'c-earth'))
   const [school] = await db.select().from(orgs).where(eq(orgs.kind, 'school')).orderBy(orgs.name).limit(1)
   const at = new Date(`${demoToday}T05:00:00Z`)
-  await takeTogether(db, office!.id, [{ home: districtHome, act: policyAct() }], { now: at })
+  await takeTogether(db, office!.id, [{ scope: districtScope, act: policyAct() }], { now: at })
   const { periods: lastPeriods, section, acts } = lastYear(course!.id, school!.id)
   await db.insert(periods).values(lastPeriods)
   await db.insert(sections).values(section)

@@ -42,24 +42,24 @@ const all = async (...checks) => (await Promise.all(checks)).every(Boolean) || s
 
 // ---- What the machine has to have ----
 
-const wanted = [
+const desired = [
   // The power cut's disk is a piece of C.
   ['gcc', existsSync('/usr/bin/gcc')],
   ['chromium', existsSync(process.env.CHROMIUM_PATH ?? '/usr/bin/chromium')],
   ['postgresql', hasPostgres()],
   ['poppler-utils', existsSync('/usr/bin/pdftotext')],
 ].flatMap(([name, there]) => (there ? [] : [name]))
-if (wanted.length && !root)
+if (desired.length && !root)
   stop(
-    `These Debian packages are needed by the tests: ${wanted.join(', ')}.\nInstall them: sudo apt-get install ${wanted.join(' ')}`,
+    `These Debian packages are needed by the tests: ${desired.join(', ')}.\nInstall them: sudo apt-get install ${desired.join(' ')}`,
   )
 const debian = async () =>
-  wanted.length === 0 ||
+  desired.length === 0 ||
   ((await beside('Package lists', 'apt-get', ['update', '-qq'])) &&
     (await beside(
-      `Installing ${wanted.join(', ')}`,
+      `Installing ${desired.join(', ')}`,
       'apt-get',
-      ['install', '-y', '-qq', '--no-install-recommends', ...wanted],
+      ['install', '-y', '-qq', '--no-install-recommends', ...desired],
       { DEBIAN_FRONTEND: 'noninteractive' },
     )))
 const packages = async () =>

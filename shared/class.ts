@@ -77,7 +77,7 @@ export const openClassResponse = classResponse.extend({
   /** The release of shapes that its records are in. */
   shape: z.number(),
   /** Cells that the district does not hold as they are, and those of them that changed there; null before any exchange. */
-  apart: z.object({ unsent: z.array(z.string()), held: z.array(z.string()) }).nullable(),
+  outOfSync: z.object({ unsent: z.array(z.string()), held: z.array(z.string()) }).nullable(),
 })
 export type OpenClass = z.infer<typeof openClassResponse>
 
@@ -99,6 +99,7 @@ function currentClass(value: unknown): unknown {
   return {
     ...(value as object),
     ...(shape < 4 ? levelsOfBefore(value as Fields) : {}),
+    outOfSync: (value as Fields).outOfSync ?? (value as Fields).apart ?? null,
     shape: SHAPE,
     records: Object.fromEntries(read),
   }
@@ -131,13 +132,13 @@ export const actsRequest = z.object({
 
 const outcome = z.discriminatedUnion('done', [
   z.object({ done: z.literal('applied') }),
-  z.object({ done: z.literal('meanwhile'), present: z.record(z.string(), z.unknown()) }),
+  z.object({ done: z.literal('conflict'), present: z.record(z.string(), z.unknown()) }),
   z.object({ done: z.literal('refused'), reason: z.string() }),
 ])
 /** An act that was taken: its place in the order of taking, and what became of each change. */
 export const takenAct = z.object({ id: z.string(), seq: z.number(), outcomes: z.array(outcome) })
 export type TakenAct = z.infer<typeof takenAct>
-/** What became of several deeds that are all taken or none. */
+/** What became of a batch of acts that are all taken or none. */
 export const togetherResponse = z.array(takenAct)
 
 /** What became of one act: taken, rejected for good and why, or to be sent again. */

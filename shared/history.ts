@@ -50,13 +50,13 @@ export const classAct = z.object({
 export type ClassAct = z.infer<typeof classAct>
 export const classHistoryResponse = z.array(classAct)
 
-/** A person's own latest acts on a class in the order in which they were taken; acts of one deed together. */
-export const stepsResponse = z.array(z.array(z.object({ home: z.string(), seq: z.number(), ago: z.number(), act })))
+/** A person's own latest acts on a class in the order in which they were taken; acts of one batch together. */
+export const stepsResponse = z.array(z.array(z.object({ scope: z.string(), seq: z.number(), ago: z.number(), act })))
 
 export const asOfQuery = z.object({ day: civilDate })
 
 /** An act, and the class that it is on. */
-export const news = z.object({ home: id, act: classAct })
+export const news = z.object({ scope: id, act: classAct })
 export type News = z.infer<typeof news>
 
 /** Classes, and of each the number of the last act that the asker has: `A:12 B:7`. */
@@ -68,5 +68,5 @@ const known = z
   .pipe(z.array(z.string().regex(KNOWN)).min(1).max(30))
   .transform((pairs) => new Map(pairs.map((pair) => [KNOWN.exec(pair)![1]!, Number(KNOWN.exec(pair)![2])])))
 export const newsQuery = z.object({ known })
-export const saidOfKnown = (of: ReadonlyMap<string, number>): string =>
-  [...of].map(([home, seq]) => `${home}:${seq}`).join(' ')
+export const knownParameter = (of: ReadonlyMap<string, number>): string =>
+  [...of].map(([scope, seq]) => `${scope}:${seq}`).join(' ')

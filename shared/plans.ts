@@ -85,14 +85,14 @@ export const policyOutlook = z.object({
 })
 export type PolicyOutlook = z.infer<typeof policyOutlook>
 
-/** Acts on several homes as one deed: `desk`, `district`, or a class by its id. */
+/** A batch: acts on several scopes: `user`, `district`, or a class by its id. */
 export const togetherRequest = z.object({
   acts: z
-    .array(z.object({ home: id, act }))
+    .array(z.object({ scope: id, act }))
     .min(1)
     .max(60)
     .refine((all) => new Set(all.map((each) => each.act.id)).size === all.length, 'Each act has its own number.')
-    .refine((all) => new Set(all.map((each) => each.home)).size === all.length, 'One act for each home.'),
+    .refine((all) => new Set(all.map((each) => each.scope)).size === all.length, 'One act for each scope.'),
   /** The sender's clock as it sends. */
   sentAt: instant.optional(),
   /** Who made them. */

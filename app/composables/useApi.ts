@@ -45,7 +45,7 @@ export async function ask<S extends z.ZodType>(
 ): Promise<z.infer<S>> {
   const form = body instanceof FormData
   let status: number
-  let said: unknown
+  let answer: unknown
   try {
     const early = method === 'GET' && !query ? await earlyAnswer(path) : null
     const response =
@@ -57,12 +57,12 @@ export async function ask<S extends z.ZodType>(
         signal: AbortSignal.timeout(patienceMs),
       }))
     status = response.status
-    said = await response.json()
+    answer = await response.json()
   } catch {
     throw unreachable()
   }
   if (status === 200) {
-    const parsed = schema.safeParse(said)
+    const parsed = schema.safeParse(answer)
     if (parsed.success) return parsed.data
     // Ours and of another version: reloading brings the two together.
     throw new ApiProblem(
@@ -70,7 +70,7 @@ export async function ask<S extends z.ZodType>(
       'The server answered something that this page does not understand. Reload the page.',
     )
   }
-  const problem = problemResponse.safeParse(said)
+  const problem = problemResponse.safeParse(answer)
   if (!problem.success) throw unreachable()
   const { code, message, detail } = problem.data.data
   if (status >= 500 && code === 'bug') throw unreachable()

@@ -116,7 +116,7 @@ export function useAssignmentForm(props: Begun) {
 
   /** The assignment as it is to be; null where something has to be put right first, which is then said. */
   function read(): Assignment | null {
-    const wanted = {
+    const desired = {
       ...form,
       points: readDecimal(form.points) ?? form.points,
       multiplier: readDecimal(form.multiplier) ?? form.multiplier,
@@ -124,7 +124,7 @@ export function useAssignmentForm(props: Begun) {
       place: kept.value?.place ?? classStore.assignments.length,
     }
     problems.value = form.categoryId === CHOOSE ? { categoryId: 'Choose a category, or No category.' } : {}
-    const parsed = schemas.assignment.safeParse({ ...wanted, categoryId: form.categoryId || null })
+    const parsed = schemas.assignment.safeParse({ ...desired, categoryId: form.categoryId || null })
     if (parsed.success) return problems.value.categoryId ? null : parsed.data
     for (const issue of parsed.error.issues) problems.value[issue.path[0] as keyof Assignment] ??= issue.message
     return null

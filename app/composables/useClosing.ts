@@ -1,6 +1,6 @@
 import { jointId } from '#core/kind'
 import type { Override } from '#core/grading/override'
-import { departures, standing } from '#core/grading/declared'
+import { departures, currentGrades } from '#core/grading/declared'
 import { toScore } from '#core/grading/section'
 import { cardBox, checkRemark, type RemarkFinding } from '#core/remarks/checks'
 import { isGraded as gradedIn, planOf } from '#core/plan/rules'
@@ -82,7 +82,7 @@ export function useClosing() {
   const departed = computed(() => {
     const { everything: snapshot, period } = classStore
     const before = snapshot && period && declared.value ? snapshot.declared[period.id] : undefined
-    return before ? departures(before, standing(snapshot!, period!)) : []
+    return before ? departures(before, currentGrades(snapshot!, period!)) : []
   })
   /** Whether the period has begun: before, there is nothing to close. */
   const begun = computed(() => (classStore.period?.firstDay ?? '') <= today.value)

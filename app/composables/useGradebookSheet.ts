@@ -11,7 +11,7 @@ import { toDouble, type Ratio } from '#core/number/ratio'
 import { bySize, inOrder, isShown, studentsShown, type SheetView } from '~/sheet/view'
 import { scoreViews } from '~/sheet/score-view'
 import type { CellView, Footer, ResultColumn, ResultView, SheetColumn } from '~/sheet/types'
-import type { Book, BookRow } from './useBook'
+import type { SheetSource, SourceRow } from './useSheetSource'
 import type { ClassStore } from '~/stores/class'
 import { usePerson } from '~/stores/person'
 import { shortDay, counted } from '~/composables/useWords'
@@ -21,10 +21,10 @@ import type { SheetHabits } from '~/composables/useSheetView'
 const CLASSES_UNDER = 4
 
 /** The gradebook of a book and its period, as the sheet shows it in a view. */
-export function useGradebookSheet(book: Book, view: Ref<SheetView>, habits: Ref<SheetHabits>) {
+export function useGradebookSheet(source: SheetSource, view: Ref<SheetView>, habits: Ref<SheetHabits>) {
   const { today } = storeToRefs(usePerson())
   /** Whose categories and periods the heads speak of. */
-  const lead = book.classes[0]!
+  const lead = source.classes[0]!
 
   /** A category of the lead's in another class of the course: the one of the same name. */
   function categoryIn(classStore: ClassStore, id: string): string {
@@ -34,30 +34,30 @@ export function useGradebookSheet(book: Book, view: Ref<SheetView>, habits: Ref<
   }
 
   const shownWork = computed(() =>
-    book.classes.map((classStore) => {
+    source.classes.map((classStore) => {
       const { category } = view.value
       const own = { ...view.value, category: category && categoryIn(classStore, category) }
       const { snapshot, students } = classStore
-      return book.workOf(classStore).filter((each) => isShown(snapshot!, each, students, own, today.value))
+      return source.workOf(classStore).filter((each) => isShown(snapshot!, each, students, own, today.value))
     }),
   )
   const shown = computed(() => {
     const ids = new Set(shownWork.value.flat().map((each) => each.id))
-    const columns = book.columns.value.filter((each) => [...each.in.values()].some((id) => ids.has(id)))
+    const columns = source.columns.value.filter((each) => [...each.in.values()].some((id) => ids.has(id)))
     const known = { categories: lead.categories, periods: lead.snapshot!.periods }
     return inOrder(columns, (each) => each.first, known, view.value.order)
   })
   /** Columns that were put away. */
-  const away = computed(() => book.columns.value.filter((each) => each.first.hidden).length)
+  const away = computed(() => source.columns.value.filter((each) => each.first.hidden).length)
 
   // Which students are shown, and in which order, is settled when the view is chosen: a row never runs away while a
   // score is being typed in it.
-  const rows = computed<BookRow[]>(() => {
-    const found = book.classes.flatMap((classStore, at) => {
+  const rows = computed<SourceRow[]>(() => {
+    const found = source.classes.flatMap((classStore, at) => {
       const of = { isLow: (id: string) => isLow(classStore, id), today: today.value }
       const { structure, students } = classStore
       return studentsShown(structure!, students, shownWork.value[at]!, view.value.show, of).map((student) =>
-        book.bookRow(classStore, student),
+        source.sourceRow(classStore, student),
       )
     })
     const { sort } = view.value
@@ -79,7 +79,7 @@ export function useGradebookSheet(book: Book, view: Ref<SheetView>, habits: Ref<
     return grade ? isBelowLine(classStore.plan!, grade) : false
   }
   function sizeOfScore(rowId: string, columnId: string): number | null {
-    const place = book.placeOf(rowId, columnId)
+    const place = source.placeOf(rowId, columnId)
     if (!place) return null
     const { classStore, id } = place
     const { value } = classStore.reads.get('cell', jointId(...id))
@@ -102,7 +102,7 @@ export function useGradebookSheet(book: Book, view: Ref<SheetView>, habits: Ref<
       const worth = first.multiplier === '1' ? `of ${first.points}` : `${first.points} ×${first.multiplier}`
       const group = groupOf(column)
       const before = shown.value[at - 1]
-      const lacking = book.classes.length - column.in.size
+      const lacking = source.classes.length - column.in.size
       const days = dueOn.length > 1 ? `${shortDay(dueOn[0]!)} on` : shortDay(dueOn[0]!)
       return {
         id,
@@ -114,7 +114,7 @@ export function useGradebookSheet(book: Book, view: Ref<SheetView>, habits: Ref<
           `${first.name}, ${category?.name ?? 'no category'}, due ${dueOn.map(shortDay).join(' and ')}`,
           `${first.points} points${first.multiplier === '1' ? '' : `, times ${first.multiplier}`}`,
           ...(first.hidden ? ['put away'] : []),
-          ...(lacking ? [`in ${counted(column.in.size, 'class', 'classes')} of ${book.classes.length}`] : []),
+          ...(lacking ? [`in ${counted(column.in.size, 'class', 'classes')} of ${source.classes.length}`] : []),
         ].join(', '),
       }
     }),
@@ -157,10 +157,10 @@ export function useGradebookSheet(book: Book, view: Ref<SheetView>, habits: Ref<
   }
 
   function cells(rowId: string): (columnId: string) => CellView {
-    const { classStore, studentId } = book.studentOf(rowId)
+    const { classStore, studentId } = source.studentOf(rowId)
     const views = scoreViews(classStore, studentId)
     return (columnId) => {
-      const place = book.placeOf(rowId, columnId)
+      const place = source.placeOf(rowId, columnId)
       return place ? views(place.id[1]) : { text: '', away: true, words: 'not in this class' }
     }
   }
@@ -170,7 +170,7 @@ export function useGradebookSheet(book: Book, view: Ref<SheetView>, habits: Ref<
     lead.categories.some((each) => each.id === resultId) ? categoryIn(classStore, resultId) : null
 
   function result(rowId: string, resultId: string): ResultView {
-    const { classStore, studentId } = book.studentOf(rowId)
+    const { classStore, studentId } = source.studentOf(rowId)
     const categoryId = ofCategory(classStore, resultId)
     if (categoryId) return categoryResult(classStore, studentId, categoryId)
     const grade = classStore.gradeOfStudent(studentId, resultId === 'period' ? undefined : resultId)
@@ -200,7 +200,7 @@ export function useGradebookSheet(book: Book, view: Ref<SheetView>, habits: Ref<
   }
 
   const version = (rowId: string) => {
-    const { classStore, studentId } = book.studentOf(rowId)
+    const { classStore, studentId } = source.studentOf(rowId)
     return classStore.versionOf(studentId)
   }
 
@@ -224,7 +224,9 @@ export function useGradebookSheet(book: Book, view: Ref<SheetView>, habits: Ref<
       result: (values: readonly Ratio[]) => string | null,
     ): Footer => ({
       title,
-      columns: new Map(shown.value.map(({ id }) => [id, column(book.spread(id, of.length === 1 ? of[0] : undefined))])),
+      columns: new Map(
+        shown.value.map(({ id }) => [id, column(source.spread(id, of.length === 1 ? of[0] : undefined))]),
+      ),
       results: new Map(results.value.map(({ id }) => [id, result(numbers(of, id))])),
     })
     const meanOf = (title: string, of: readonly ClassStore[]) =>
@@ -234,11 +236,11 @@ export function useGradebookSheet(book: Book, view: Ref<SheetView>, habits: Ref<
         (spread) => spread.mean,
         (values) => mean(values, plan),
       )
-    const all = book.classes
-    const each = book.several && all.length <= CLASSES_UNDER ? all : []
+    const all = source.classes
+    const each = source.several && all.length <= CLASSES_UNDER ? all : []
     return [
-      ...each.map((classStore) => meanOf(`Mean of ${book.shortOf(classStore)}`, [classStore])),
-      meanOf(book.several ? 'Mean of all' : 'Class mean', all),
+      ...each.map((classStore) => meanOf(`Mean of ${source.shortOf(classStore)}`, [classStore])),
+      meanOf(source.several ? 'Mean of all' : 'Class mean', all),
       ...(habits.value.median
         ? [
             line(

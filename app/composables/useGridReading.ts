@@ -9,7 +9,7 @@ import { readDecimal } from '#core/number/decimal'
 import { proposedShortName } from '#core/scores/short-name'
 import type { Student } from '#core/section'
 import type { ClassStore } from '~/stores/class'
-import type { Book } from './useBook'
+import type { SheetSource } from './useSheetSource'
 
 /** What a column becomes that is no assignment yet, and what is left out. */
 export const NEW = 'new'
@@ -23,14 +23,14 @@ export interface NamedTable {
 }
 
 /** Reads a table against a book: who is who, what is what, and what would change; the teacher's word goes before both. */
-export function useGridReading(book: Book, { table, from, firstDate }: NamedTable) {
+export function useGridReading(source: SheetSource, { table, from, firstDate }: NamedTable) {
   /** Everybody in the classes, by the id of their row. */
   const students = computed(() =>
-    book.classes.flatMap((classStore) =>
-      classStore.snapshot!.students.map((each) => ({ ...each, id: book.rowIdOf(classStore, each.id) })),
+    source.classes.flatMap((classStore) =>
+      classStore.snapshot!.students.map((each) => ({ ...each, id: source.rowIdOf(classStore, each.id) })),
     ),
   )
-  const assignments = computed(() => book.columns.value.map(({ id, first }) => ({ ...first, id })))
+  const assignments = computed(() => source.columns.value.map(({ id, first }) => ({ ...first, id })))
   const grid = computed(() => readGrid(table, { students: students.value, assignments: assignments.value, from }))
 
   /** What the teacher decided, by row and by column; else what was read stands. */
@@ -59,7 +59,7 @@ export function useGridReading(book: Book, { table, from, firstDate }: NamedTabl
   function assignmentIn(classStore: ClassStore, column: GridColumn): Listed<Assignment> | null {
     const target = targetOf(column)
     if (target !== NEW) {
-      const copy = book.copiesOf(target).find((each) => each.classStore === classStore)
+      const copy = source.copiesOf(target).find((each) => each.classStore === classStore)
       return copy ? { ...classStore.get('assignment', copy.assignmentId), id: copy.assignmentId } : null
     }
     const { dueOn, points } = newFields(column)
@@ -73,7 +73,7 @@ export function useGridReading(book: Book, { table, from, firstDate }: NamedTabl
       dueOn: dueOn || null,
       points: readDecimal(points) ?? '10',
       categoryId: named?.id ?? classStore.plan!.defaultCategoryId ?? classStore.categories[0]?.id ?? null,
-      linkId: book.several ? idOf(`${column.at}`) : null,
+      linkId: source.several ? idOf(`${column.at}`) : null,
       place: classStore.assignments.length + column.at,
       removed: false,
     }
@@ -96,8 +96,8 @@ export function useGridReading(book: Book, { table, from, firstDate }: NamedTabl
   const outcomes = computed<{ classStore: ClassStore; outcome: GridOutcome }[]>(() => {
     const read = decided.value
     if (!read) return []
-    return book.classes.flatMap((classStore) => {
-      const own = new Map(classStore.snapshot!.students.map((each) => [book.rowIdOf(classStore, each.id), each]))
+    return source.classes.flatMap((classStore) => {
+      const own = new Map(classStore.snapshot!.students.map((each) => [source.rowIdOf(classStore, each.id), each]))
       const outcome = gridChanges(classStore.snapshot!, read, {
         studentOf: (row) => own.get(studentOf(row)?.id ?? '') ?? null,
         assignmentOf: (column) => assignmentIn(classStore, column),

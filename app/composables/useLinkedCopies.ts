@@ -2,17 +2,17 @@ import { same } from '#core/same'
 import type { Assignment } from '#core/plan/assignment'
 import { useClassStore } from '~/stores/class'
 import { useNotices } from '~/stores/notices'
-import { recordsOf, type useDeed } from '~/composables/useDeed'
+import { recordsOf, type useBatch } from '~/composables/useBatch'
 import { counted } from '~/composables/useWords'
 
 /** What stays each class's own, also in linked copies. */
 const own = new Set<keyof Assignment>(['categoryId', 'dueOn', 'standardIds', 'hidden', 'place', 'removed', 'linkId'])
 
 /** The copies of an assignment in other classes, which can be changed together with it. */
-export function useLinkedCopies(deed: ReturnType<typeof useDeed>, kept: () => Readonly<Assignment> | null) {
+export function useLinkedCopies(batch: ReturnType<typeof useBatch>, kept: () => Readonly<Assignment> | null) {
   const classStore = useClassStore()
   const notices = useNotices()
-  const { plans, perform } = deed
+  const { plans, perform } = batch
   const together = ref(true)
 
   const copies = computed(() =>
@@ -24,27 +24,27 @@ export function useLinkedCopies(deed: ReturnType<typeof useDeed>, kept: () => Re
             .map(([id]) => ({ id, holder: each })),
     ),
   )
-  const shared = (wanted: Assignment) =>
+  const shared = (desired: Assignment) =>
     Object.fromEntries(
-      (Object.keys(wanted) as (keyof Assignment)[])
-        .filter((key) => !own.has(key) && !same(wanted[key], kept()![key]))
-        .map((key) => [key, wanted[key]]),
+      (Object.keys(desired) as (keyof Assignment)[])
+        .filter((key) => !own.has(key) && !same(desired[key], kept()![key]))
+        .map((key) => [key, desired[key]]),
     ) as Partial<Assignment>
 
   /** Keeps the assignment, and in its copies what is theirs too. Answers whether it is kept. */
-  async function keep(id: string, wanted: Assignment): Promise<boolean> {
-    const changed = kept() && together.value ? shared(wanted) : {}
+  async function keep(id: string, desired: Assignment): Promise<boolean> {
+    const changed = kept() && together.value ? shared(desired) : {}
     if (!copies.value.length || !Object.keys(changed).length) {
-      classStore.change('assignment', [{ kind: 'assignment', id, to: wanted }])
+      classStore.change('assignment', [{ kind: 'assignment', id, to: desired }])
       return true
     }
     const here = plans.value!.classes.find((each) => each.id === classStore.snapshot!.section.id)!
     const parts = [
-      { home: here.id, records: recordsOf(here), wanted: [{ kind: 'assignment' as const, id, to: wanted }] },
+      { scope: here.id, records: recordsOf(here), desired: [{ kind: 'assignment' as const, id, to: desired }] },
       ...copies.value.map((copy) => ({
-        home: copy.holder.id,
+        scope: copy.holder.id,
         records: recordsOf(copy.holder),
-        wanted: [{ kind: 'assignment' as const, id: copy.id, to: changed as Assignment }],
+        desired: [{ kind: 'assignment' as const, id: copy.id, to: changed as Assignment }],
       })),
     ]
     if (!(await perform('assignment', parts))) return false

@@ -1,6 +1,6 @@
 import { partsOf } from '#core/kind'
 import { fullName } from '#core/section'
-import { news, saidOfKnown, type ClassAct } from '#shared/history'
+import { news, knownParameter, type ClassAct } from '#shared/history'
 import type { ClassStore } from '~/stores/class'
 import { useToday } from '~/stores/today'
 
@@ -26,12 +26,12 @@ export function useNews(classes: () => readonly ClassStore[]) {
     source = null
     const open = new Map(classes().map((each) => [each.snapshot!.section.id, each]))
     if (open.size === 0 || visibility.value === 'hidden') return
-    const known = saidOfKnown(new Map([...open].map(([id, each]) => [id, each.seq])))
+    const known = knownParameter(new Map([...open].map(([id, each]) => [id, each.seq])))
     const opened = new EventSource(`/api/news?${new URLSearchParams({ known })}`)
     opened.onmessage = ({ data }: MessageEvent<string>) => {
       const parsed = news.safeParse(JSON.parse(data))
-      const heardIn = parsed.success && opened === source ? open.get(parsed.data.home) : undefined
-      if (heardIn?.hear(parsed.data!.act as ClassAct)) last.value = saidOf(heardIn, parsed.data!.act as ClassAct)
+      const newsIn = parsed.success && opened === source ? open.get(parsed.data.scope) : undefined
+      if (newsIn?.receiveNews(parsed.data!.act as ClassAct)) last.value = describe(newsIn, parsed.data!.act as ClassAct)
     }
     // Somebody has come or gone, or the calendar is another: the class is read anew.
     opened.addEventListener('roster', ({ data }: MessageEvent<string>) => {
@@ -61,7 +61,7 @@ export function useNews(classes: () => readonly ClassStore[]) {
   })
 }
 
-function saidOf(classStore: ClassStore, { by, changes }: ClassAct): LastNews {
+function describe(classStore: ClassStore, { by, changes }: ClassAct): LastNews {
   const cell = changes.find((each) => each.kind === 'cell')
   const [studentId, assignmentId] = partsOf(cell?.id ?? '') as [string, string?]
   const { students, section } = classStore.snapshot!

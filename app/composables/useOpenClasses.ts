@@ -16,23 +16,25 @@ export function useOpenClasses(ids: readonly string[]) {
   const route = useRoute()
   const notices = useNotices()
   const problem = ref('')
-  const rooms = ids.map((id) => useClassBeside(id))
-  const wanted = () => (route.query.period ? String(route.query.period) : null)
-  const opening = Promise.all(rooms.map((room, at) => room.open(ids[at]!, wanted()))).catch((error: unknown) => {
-    if (!(error instanceof ApiProblem)) throw error
-    problem.value = error.message
-  })
+  const classStores = ids.map((id) => useClassBeside(id))
+  const desired = () => (route.query.period ? String(route.query.period) : null)
+  const opening = Promise.all(classStores.map((classStore, at) => classStore.open(ids[at]!, desired()))).catch(
+    (error: unknown) => {
+      if (!(error instanceof ApiProblem)) throw error
+      problem.value = error.message
+    },
+  )
   const open = shallowRef<readonly ClassStore[]>([])
   watch(
     () => route.query.period,
-    () => open.value.forEach((room) => room.look(wanted())),
+    () => open.value.forEach((classStore) => classStore.look(desired())),
   )
   const steps = useStepping({
-    classes: () => new Map(open.value.map((room) => [room.snapshot!.section.id, room.stepped])),
+    classes: () => new Map(open.value.map((classStore) => [classStore.snapshot!.section.id, classStore.stepped])),
     together: (acts) => open.value[0]!.sendTogether(acts),
     say: (words) => notices.say(words),
   })
-  onScopeDispose(() => open.value.forEach((room) => room.stepWith(null)))
+  onScopeDispose(() => open.value.forEach((classStore) => classStore.stepWith(null)))
   const stepBack = useStepBack(
     () => ({ nearest: steps.nearest.value, undo: steps.undo, redo: steps.redo }),
     () => open.value,
@@ -42,8 +44,8 @@ export function useOpenClasses(ids: readonly string[]) {
 
   async function opened(): Promise<void> {
     await opening
-    if (!problem.value) open.value = rooms
-    open.value.forEach((room) => room.stepWith(steps))
+    if (!problem.value) open.value = classStores
+    open.value.forEach((classStore) => classStore.stepWith(steps))
     if (open.value.length) void steps.load()
   }
   return { open, problem, steps, stepBack, ready: opened() }

@@ -16,7 +16,7 @@ export function useRosterRun(settled: () => void) {
   let timer: ReturnType<typeof setTimeout> | undefined
   let over = false
   /** The run that was asked for last. */
-  let wanted = ''
+  let desired = ''
 
   async function attempt(work: () => Promise<void>): Promise<void> {
     problem.value = ''
@@ -36,14 +36,14 @@ export function useRosterRun(settled: () => void) {
   /** Looks at a run until it is over. Another one leaves the page at once: nothing can be done to it by mistake. */
   async function look(id: string): Promise<void> {
     clearTimeout(timer)
-    wanted = id
+    desired = id
     if (run.value?.id !== id) {
       run.value = null
       items.value = []
     }
     try {
       const read = await ask(`/api/exchange/runs/${id}/roster`, rosterRunResponse)
-      if (over || wanted !== id) return
+      if (over || desired !== id) return
       run.value = read
       if (read.state === 'running') timer = setTimeout(() => void look(id), LOOK_MS)
       else {
@@ -63,7 +63,7 @@ export function useRosterRun(settled: () => void) {
     const query: Record<string, string> = fromStart || next.value === null ? {} : { after: String(next.value) }
     const { id } = run.value
     const read = await ask(`/api/exchange/runs/${id}/items`, rosterItemsResponse, { query })
-    if (wanted !== id) return
+    if (desired !== id) return
     items.value = fromStart ? read.items : [...items.value, ...read.items]
     next.value = read.next
   }

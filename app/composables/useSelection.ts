@@ -1,7 +1,7 @@
 import type { Selected } from '~/sheet/types'
 import { isUnscored } from '~/sheet/view'
 import { usePerson } from '~/stores/person'
-import type { Book } from './useBook'
+import type { SheetSource } from './useSheetSource'
 
 /**
  * The cell of a book that is selected. It begins where a teacher most likely goes on, follows links to a cell, and stands
@@ -9,7 +9,7 @@ import type { Book } from './useBook'
  *
  * @param focus gives the keyboard to the sheet
  */
-export function useSelection(book: Book, focus: () => void): Ref<Selected | null> {
+export function useSelection(source: SheetSource, focus: () => void): Ref<Selected | null> {
   const route = useRoute()
   const { today } = storeToRefs(usePerson())
 
@@ -18,18 +18,23 @@ export function useSelection(book: Book, focus: () => void): Ref<Selected | null
     const asked = { rowId: String(route.query.student ?? ''), columnId: String(route.query.assignment ?? '') }
     if (asked.columnId && (asked.rowId || route.query.student === undefined))
       return { ...asked, rowId: asked.rowId || null }
-    const due = book.columns.value.filter(({ first }) => (first.dueOn ?? '9999') <= today.value && !first.hidden)
-    const open = due.find(firstBlank) ?? due.at(-1) ?? book.columns.value[0]
+    const due = source.columns.value.filter(({ first }) => (first.dueOn ?? '9999') <= today.value && !first.hidden)
+    const open = due.find(firstBlank) ?? due.at(-1) ?? source.columns.value[0]
     const first = open && (firstBlank(open) ?? cellsOf(open)[0])
     return first ? { rowId: first.rowId, columnId: open.id } : null
   }
   const cellsOf = ({ id }: { id: string }) =>
-    book.classes.flatMap((classStore) =>
-      classStore.students.map((student) => ({ classStore, student, rowId: book.rowIdOf(classStore, student.id), id })),
+    source.classes.flatMap((classStore) =>
+      classStore.students.map((student) => ({
+        classStore,
+        student,
+        rowId: source.rowIdOf(classStore, student.id),
+        id,
+      })),
     )
   function firstBlank(of: { id: string }) {
     return cellsOf(of).find(({ classStore, student, rowId }) => {
-      const place = book.placeOf(rowId, of.id)
+      const place = source.placeOf(rowId, of.id)
       if (!place) return false
       const id = place.id[1]
       const assignment = { ...classStore.reads.get('assignment', id), id }
@@ -39,7 +44,7 @@ export function useSelection(book: Book, focus: () => void): Ref<Selected | null
 
   const active = ref<Selected | null>(started())
   watch(
-    () => book.classes[0]!.periodId,
+    () => source.classes[0]!.periodId,
     () => (active.value = started()),
   )
   watch(

@@ -1,6 +1,6 @@
 import { blanks } from '#core/kinds'
 import type { Records } from '#core/records'
-import type { Wanted } from '#core/wanted'
+import type { Desired } from '#core/desired'
 import { togetherResponse } from '#shared/class'
 import {
   districtResponse,
@@ -10,14 +10,14 @@ import {
   type Together,
 } from '#shared/plans'
 import { ApiProblem, ask } from '~/composables/useApi'
-import { deedOf, inverseOf } from '~/composables/useDeed'
+import { batchOf, inverseOf } from '~/composables/useBatch'
 
 /** What the district's office knows and changes of standards and scales of levels: each change is one act on the district. */
 export function useStandardsOffice() {
   const known = shallowRef<StandardsResponse | null>(null)
   const district = shallowRef<DistrictResponse | null>(null)
   const problem = ref('')
-  const said = ref('')
+  const message = ref('')
 
   /** Does something, and says why where it does not succeed. */
   async function attempt(work: () => Promise<void>): Promise<boolean> {
@@ -48,27 +48,27 @@ export function useStandardsOffice() {
   const last = shallowRef<Together>([])
   const send = (acts: Together) => ask('/api/acts', togetherResponse, { method: 'POST', body: { acts } })
   /** Brings about what is wanted, and says so in these words. Answers whether it is done. */
-  const perform = (kind: 'standard' | 'scale' | 'policy', wanted: readonly Wanted[], words: string) =>
+  const perform = (kind: 'standard' | 'scale' | 'policy', desired: readonly Desired[], words: string) =>
     attempt(async () => {
-      const acts = deedOf(kind, [{ home: 'district', records: records.value, wanted }])
+      const acts = batchOf(kind, [{ scope: 'district', records: records.value, desired }])
       if (acts.length) await send(acts)
       last.value = acts
-      said.value = words
+      message.value = words
       await read()
     })
   const undo = () =>
     attempt(async () => {
       await send(inverseOf(last.value))
       last.value = []
-      said.value = 'Taken back.'
+      message.value = 'Taken back.'
       await read()
     })
 
-  const say = (words: string) => void (said.value = words)
+  const say = (words: string) => void (message.value = words)
   /** Says what is wrong with what was brought; nothing was changed by it. */
   const fail = (words: string) => void (problem.value = words)
 
-  return reactive({ known, district, problem, said, last, attempt, read, perform, undo, say, fail })
+  return reactive({ known, district, problem, message, last, attempt, read, perform, undo, say, fail })
 }
 export type StandardsOffice = ReturnType<typeof useStandardsOffice>
 

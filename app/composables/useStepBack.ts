@@ -1,5 +1,5 @@
 import type { Change } from '#core/acts/act'
-import { stepTold } from '#core/acts/step-told'
+import { describeStep } from '#core/acts/describe-step'
 import type { Step } from '#core/acts/steps'
 import { partsOf } from '#core/kind'
 import type { Kind } from '#core/kinds'
@@ -46,10 +46,10 @@ export function useStepBack(stepping: () => Stepping, classes: () => readonly Cl
   const asking = ref<{ way: Way; words: string; when: string } | null>(null)
   const open = () => new Map(classes().map((each) => [each.snapshot!.section.id, each]))
 
-  const told = computed(() => {
+  const descriptions = computed(() => {
     const snapshots = new Map([...open()].map(([id, each]) => [id, each.everything!]))
     const { undo, redo } = stepping().nearest
-    return { undo: undo && stepTold(undo, snapshots), redo: redo && stepTold(redo, snapshots) }
+    return { undo: undo && describeStep(undo, snapshots), redo: redo && describeStep(redo, snapshots) }
   })
 
   const page = () => {
@@ -57,8 +57,8 @@ export function useStepBack(stepping: () => Stepping, classes: () => readonly Cl
     return area === 'class' ? view : area === 'course' ? '' : (area ?? '')
   }
   const changesHere = (step: Step) =>
-    step.flatMap(({ home, act }) =>
-      open().has(home) ? (act.changes as Change[]).map((change) => ({ home, change })) : [],
+    step.flatMap(({ scope, act }) =>
+      open().has(scope) ? (act.changes as Change[]).map((change) => ({ scope, change })) : [],
     )
   /** Whether what the step did is before one's eyes: on this page all of it, and of scores at least one. */
   function isInView(step: Step): boolean {
@@ -66,7 +66,7 @@ export function useStepBack(stepping: () => Stepping, classes: () => readonly Cl
     if (!here.every(({ change }) => seenOn[change.kind]?.includes(page()) ?? true)) return false
     const cells = here.filter(({ change }) => change.kind === 'cell')
     if (page() === 'student') return cells.some(({ change }) => partsOf(change.id)[0] === route.params.student)
-    return here.length > cells.length || cells.some(({ home, change }) => isShown(home, change.id))
+    return here.length > cells.length || cells.some(({ scope, change }) => isShown(scope, change.id))
   }
 
   function step(way: Way): void {
@@ -76,7 +76,7 @@ export function useStepBack(stepping: () => Stepping, classes: () => readonly Cl
     // By the server's clock: this machine's may be wrong by days.
     const isOld = ago > SITTING_MS
     if (!isOld && isInView(next)) return void stepping()[way]()
-    asking.value = { way, words: told.value[way] ?? '', when: isOld ? shortInstant(new Date(act.at)) : '' }
+    asking.value = { way, words: descriptions.value[way] ?? '', when: isOld ? shortInstant(new Date(act.at)) : '' }
   }
 
   async function go(): Promise<void> {
@@ -95,10 +95,10 @@ export function useStepBack(stepping: () => Stepping, classes: () => readonly Cl
       .filter(({ change }) => seenOn[change.kind])
       .toSorted((a, b) => order(a.change.kind) - order(b.change.kind))
     if (!first || isInView(next)) return
-    const { home, change } = first
+    const { scope, change } = first
     const [view = ''] = seenOn[change.kind]!
     const [studentId, second, third] = partsOf(change.id) as [string, string?, string?]
-    const snapshot = open().get(home)!.snapshot!
+    const snapshot = open().get(scope)!.snapshot!
     const assignment = snapshot.records.assignment[change.kind === 'assignment' ? studentId : (second ?? '')]
     const period =
       change.kind === 'override' || change.kind === 'remark'
@@ -115,13 +115,13 @@ export function useStepBack(stepping: () => Stepping, classes: () => readonly Cl
           ? { student: studentId, standard: second }
           : {}
     await goTo({
-      path: `/class/${home}${view && `/${view}`}`,
+      path: `/class/${scope}${view && `/${view}`}`,
       query: { ...(period ? { period } : {}), ...ofCell },
     })
   }
 
   return {
-    told,
+    descriptions,
     asking,
     undo: () => step('undo'),
     redo: () => step('redo'),

@@ -1,6 +1,6 @@
 import type { ActKind, Change } from '#core/acts/act'
-import { actWords, changeTold, type ChangeTold } from '#core/acts/told'
-import type { Wanted } from '#core/wanted'
+import { actWords, describeChange, type ChangeDescription } from '#core/acts/describe'
+import type { Desired } from '#core/desired'
 import { noRecords } from '#core/records'
 import type { ClassSnapshot } from '#core/section'
 import { keptClass } from '#shared/class'
@@ -43,8 +43,8 @@ export function useWaiting() {
   const titleOf = (sectionId: string): string =>
     today.classes?.find((each) => each.id === sectionId)?.title ?? snapshots.get(sectionId)?.section.title ?? 'A class'
 
-  const linesOf = (sectionId: string, changes: readonly Change[]): ChangeTold[] =>
-    changes.map((each) => changeTold(snapshotOf(sectionId), each))
+  const linesOf = (sectionId: string, changes: readonly Change[]): ChangeDescription[] =>
+    changes.map((each) => describeChange(snapshotOf(sectionId), each))
 
   /** The same as text, to be taken elsewhere. */
   const textOf = (sectionId: string, changes: readonly Change[]): string =>
@@ -61,7 +61,7 @@ export function useWaiting() {
       if (!isOpen()) return
     }
     const kind: ActKind = each.act.kind === 'undo' || each.act.kind === 'redo' ? 'type' : each.act.kind
-    classStore.change(kind, each.changes.map(({ kind: of, id, to }) => ({ kind: of, id, to })) as Wanted[])
+    classStore.change(kind, each.changes.map(({ kind: of, id, to }) => ({ kind: of, id, to })) as Desired[])
     decisions.putBack(each)
   }
 

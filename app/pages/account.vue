@@ -9,7 +9,7 @@ const problem = ref('')
 const present = ref('')
 const next = ref('')
 const again = ref('')
-const said = ref('')
+const message = ref('')
 const tried = ref(false)
 const busy = ref(false)
 const list = useTemplateRef('list')
@@ -47,13 +47,13 @@ const fault = computed(() => {
 
 async function change(): Promise<void> {
   tried.value = true
-  said.value = ''
+  message.value = ''
   if (fault.value) return
   await attempt(async () => {
     await ask('/api/auth/password', ok, { method: 'POST', body: { present: present.value, next: next.value } })
     present.value = next.value = again.value = ''
     tried.value = false
-    said.value = 'Your password is changed. Every other sign-in of yours has ended.'
+    message.value = 'Your password is changed. Every other sign-in of yours has ended.'
     sessions.value = await ask('/api/sessions', sessionsResponse)
   })
 }
@@ -96,7 +96,7 @@ async function change(): Promise<void> {
         <TextField v-model="next" label="New password" type="password" autocomplete="new-password" />
         <TextField v-model="again" label="New password, once more" type="password" autocomplete="new-password" />
         <p v-if="tried && fault" class="warn" role="alert">{{ fault }}</p>
-        <p v-if="said" role="status">{{ said }}</p>
+        <p v-if="message" role="status">{{ message }}</p>
         <Button type="submit" label="Change it" :loading="busy" />
       </form>
     </section>

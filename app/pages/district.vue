@@ -5,7 +5,7 @@ import { scaleFaults } from '#core/scales/faults'
 import { togetherResponse } from '#shared/class'
 import { districtResponse, type DistrictResponse } from '#shared/plans'
 import { ApiProblem, ask } from '~/composables/useApi'
-import { type Part, deedOf } from '~/composables/useDeed'
+import { type Part, batchOf } from '~/composables/useBatch'
 import { readers } from '~/composables/useReaders'
 import { draftOf, type ScaleDraft, stepsOf } from '~/composables/useScaleDraft'
 import { counted } from '~/composables/useWords'
@@ -14,7 +14,7 @@ import { counted } from '~/composables/useWords'
 useHead({ title: 'District policy · Yukata' })
 const district = shallowRef<DistrictResponse | null>(null)
 const problem = ref('')
-const said = ref('')
+const message = ref('')
 
 async function attempt(work: () => Promise<void>): Promise<void> {
   problem.value = ''
@@ -35,18 +35,18 @@ async function read(): Promise<void> {
 await attempt(read)
 
 const policy = computed<Policy>(() => district.value?.policy ?? blanks.policy)
-async function perform(kind: 'policy' | 'scale', part: Omit<Part, 'home'>): Promise<void> {
+async function perform(kind: 'policy' | 'scale', part: Omit<Part, 'scope'>): Promise<void> {
   await attempt(async () => {
-    const acts = deedOf(kind, [{ home: 'district', ...part }])
+    const acts = batchOf(kind, [{ scope: 'district', ...part }])
     if (acts.length) await ask('/api/acts', togetherResponse, { method: 'POST', body: { acts } })
-    said.value = 'Kept. It acts in every class from now on.'
+    message.value = 'Kept. It acts in every class from now on.'
     await read()
   })
 }
 const keepPolicy = (to: Partial<Policy>) =>
   perform('policy', {
     records: { policy: { district: policy.value } },
-    wanted: [{ kind: 'policy', id: 'district', to }],
+    desired: [{ kind: 'policy', id: 'district', to }],
   })
 /** What is thought of: nothing acts in every class before it was seen what it does there. */
 const proposed = shallowRef<Partial<Policy> | null>(null)
@@ -71,7 +71,7 @@ async function undo(): Promise<void> {
   const was = before.value!
   before.value = null
   await keepPolicy(was)
-  if (!problem.value) said.value = 'Taken back. Every class is as it was.'
+  if (!problem.value) message.value = 'Taken back. Every class is as it was.'
 }
 
 const rounding = computed(() => policy.value.rounding)
@@ -96,11 +96,11 @@ function edit(id: string | null): void {
 }
 async function keepScale(): Promise<void> {
   tried.value = true
-  if (!draft.value || nameFault.value || faults.value.some((each) => !each.mild)) return
+  if (!draft.value || nameFault.value || faults.value.some((each) => each.severity === 'fault')) return
   const id = draft.value.id ?? crypto.randomUUID()
   await perform('scale', {
     records: { scale: district.value!.own },
-    wanted: [{ kind: 'scale', id, to: { name: draft.value.name.trim(), steps: steps.value, removed: false } }],
+    desired: [{ kind: 'scale', id, to: { name: draft.value.name.trim(), steps: steps.value, removed: false } }],
   })
   if (!problem.value) draft.value = null
 }
@@ -116,7 +116,7 @@ const usedBy = (id: string) => counted(district.value?.uses[id] ?? 0, 'class', '
       <template v-if="district?.policyBy">Last changed by {{ district.policyBy }}.</template>
     </p>
     <Message v-if="problem" severity="error">{{ problem }}</Message>
-    <p class="small soft" role="status">{{ said }}</p>
+    <p class="small soft" role="status">{{ message }}</p>
     <button v-if="before" type="button" class="chip" @click="undo">Undo</button>
     <div v-if="district" :key="round">
       <section>

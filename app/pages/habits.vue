@@ -56,7 +56,7 @@ const twice = computed(() => [...classesOf.value.values()].filter((each) => each
           {{ each.title }}
         </button>
       </p>
-      <ClassScope v-for="each in withHabits" :key="each.snapshot!.section.id" :room="each">
+      <ClassScope v-for="each in withHabits" :key="each.snapshot!.section.id" :class-store="each">
         <HabitSheet :also="alsoIn(each.snapshot!.section.title)" />
       </ClassScope>
     </template>

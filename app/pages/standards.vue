@@ -15,7 +15,7 @@ await office.attempt(office.read)
       another proficiency scale, and its teacher can add standards of its own.
     </p>
     <Message v-if="office.problem" severity="error">{{ office.problem }}</Message>
-    <p class="small soft" role="status">{{ office.said }}</p>
+    <p class="small soft" role="status">{{ office.message }}</p>
     <button v-if="office.last.length" type="button" class="chip" @click="office.undo">Undo</button>
     <template v-if="office.known && office.district">
       <LevelScales :office="office" />

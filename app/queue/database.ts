@@ -38,7 +38,7 @@ export interface PutAside {
   act: Act
   /** The changes that were not made. */
   changes: Change[]
-  why: { code: 'meanwhile' | 'refused' | Rejection; words: string }
+  why: { code: 'conflict' | 'refused' | Rejection; words: string }
 }
 
 /** Something that is kept to be read without the network. */

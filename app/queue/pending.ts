@@ -53,7 +53,7 @@ export function leftoversOf({ pending: { personId, sectionId, act }, result }: A
     of.length ? [{ at: Date.now(), personId, sectionId, act, changes: of, why: { code, words } }] : []
   if ('rejected' in result) return { conflicts: [], aside: put(result.rejected.code, result.rejected.message, changes) }
   const outcomeOf = (at: number): Outcome => result.outcomes[at] ?? { done: 'applied' }
-  const late = changes.filter((_, at) => outcomeOf(at).done === 'meanwhile')
+  const late = changes.filter((_, at) => outcomeOf(at).done === 'conflict')
   const refused = changes.filter((_, at) => outcomeOf(at).done === 'refused')
   const reason = result.outcomes.find((each) => each.done === 'refused')
   const isScore = (each: Change) => each.kind === 'cell'
@@ -63,7 +63,7 @@ export function leftoversOf({ pending: { personId, sectionId, act }, result }: A
       .map(({ kind, id, to }) => ({ personId, sectionId, kind, id, mine: to as Record<string, unknown> })),
     aside: [
       ...put(
-        'meanwhile',
+        'conflict',
         'Somebody changed the same thing meanwhile. Theirs stands.',
         late.filter((each) => !isScore(each)),
       ),

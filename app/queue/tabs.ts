@@ -2,7 +2,7 @@ import type { Act } from '#core/acts/act'
 import type { Outcome } from '#core/acts/apply'
 
 /** What the server said of an act, as the tab that sent it tells the others. */
-export interface Heard {
+export interface Receipt {
   personId: string
   sectionId: string
   act: Act
@@ -11,14 +11,14 @@ export interface Heard {
   outcomes: Outcome[]
 }
 
-export type Told =
-  { what: 'answers'; answers: Heard[] } | { what: 'decisions' } | { what: 'unread' } | { what: 'signed out' }
+export type TabMessage =
+  { what: 'answers'; answers: Receipt[] } | { what: 'decisions' } | { what: 'unread' } | { what: 'signed out' }
 
 const channel = 'BroadcastChannel' in globalThis ? new BroadcastChannel('yukata') : null
 
 /** Tells the other tabs of this browser. */
-export const tellTabs = (told: Told): void => channel?.postMessage(JSON.parse(JSON.stringify(told)))
+export const tellTabs = (message: TabMessage): void => channel?.postMessage(JSON.parse(JSON.stringify(message)))
 
 /** Hears what the other tabs tell. */
-export const hearTabs = (heard: (told: Told) => void): void =>
-  channel?.addEventListener('message', ({ data }: MessageEvent<Told>) => heard(data))
+export const onTabMessage = (answered: (message: TabMessage) => void): void =>
+  channel?.addEventListener('message', ({ data }: MessageEvent<TabMessage>) => answered(data))

@@ -2,13 +2,13 @@ import { schemas } from '#core/kinds'
 import type { Assignment } from '#core/plan/assignment'
 import type { Category } from '#core/plan/category'
 import { daysAfter } from '#core/calendar/date'
-import { saidOfVisibility } from '#core/plan/said'
+import { describeVisibility } from '#core/plan/describe'
 import { readDecimal } from '#core/number/decimal'
 import { shortDay } from '~/composables/useWords'
 import type { Listed } from '#core/plan/rules'
 
 /** One thing that is done to several assignments at once. */
-export type BulkDeed =
+export type BulkEdit =
   | { do: 'category'; id: string | null }
   | { do: 'move'; days: string }
   | { do: 'due'; date: string }
@@ -22,33 +22,33 @@ export type BulkDeed =
   | { do: 'delete' }
 
 /** What an assignment would become, or why not. */
-export function bulkTo(each: Listed<Assignment>, deed: BulkDeed): Partial<Assignment> | { refused: string } {
-  switch (deed.do) {
+export function bulkTo(each: Listed<Assignment>, edit: BulkEdit): Partial<Assignment> | { refused: string } {
+  switch (edit.do) {
     case 'category':
-      return { categoryId: deed.id }
+      return { categoryId: edit.id }
     case 'move': {
-      const days = Number(deed.days)
+      const days = Number(edit.days)
       if (!Number.isInteger(days) || Math.abs(days) > 400) return { refused: 'Write a whole number of days.' }
       return each.dueOn ? { dueOn: daysAfter(each.dueOn, days) } : {}
     }
     case 'due':
-      return checked({ dueOn: deed.date })
+      return checked({ dueOn: edit.date })
     case 'points':
-      return checked({ points: readDecimal(deed.points) ?? deed.points })
+      return checked({ points: readDecimal(edit.points) ?? edit.points })
     case 'multiplier':
-      return checked({ multiplier: readDecimal(deed.multiplier) ?? deed.multiplier })
+      return checked({ multiplier: readDecimal(edit.multiplier) ?? edit.multiplier })
     case 'standard':
       return {
-        standardIds: deed.tagged
-          ? [...new Set([...each.standardIds, deed.id])]
-          : each.standardIds.filter((id) => id !== deed.id),
+        standardIds: edit.tagged
+          ? [...new Set([...each.standardIds, edit.id])]
+          : each.standardIds.filter((id) => id !== edit.id),
       }
     case 'visibility':
-      return checked({ visibility: deed.visibility })
+      return checked({ visibility: edit.visibility })
     case 'delete':
       return { removed: true }
     default: {
-      const { do: _, ...to } = deed
+      const { do: _, ...to } = edit
       return to
     }
   }
@@ -59,13 +59,13 @@ function checked(to: Partial<Assignment>): Partial<Assignment> | { refused: stri
   return parsed.success ? to : { refused: parsed.error.issues[0]!.message }
 }
 
-/** What a deed looks at in an assignment, in words: before, and after. */
+/** What an edit looks at in an assignment, in words: before, and after. */
 export function bulkWords(
   each: Assignment,
-  deed: BulkDeed,
+  edit: BulkEdit,
   names: { categories: readonly Listed<Category>[]; standards: readonly { id: string; code: string }[] },
 ): string {
-  switch (deed.do) {
+  switch (edit.do) {
     case 'category':
       return names.categories.find((one) => one.id === each.categoryId)?.name ?? 'no category'
     case 'move':
@@ -76,7 +76,7 @@ export function bulkWords(
     case 'multiplier':
       return `×${each.multiplier}`
     case 'visibility':
-      return saidOfVisibility(each.visibility)
+      return describeVisibility(each.visibility)
     case 'released':
       return each.released ? 'scores released' : 'scores not released'
     case 'counts':

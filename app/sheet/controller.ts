@@ -34,7 +34,7 @@ export interface SheetHost {
   clear(places: Place[]): void
   paste(entries: { place: Place; text: string }[]): number
   /** Shows who would get what before several rows are pasted, and goes on by itself; answers whether it does. */
-  ask(lay: () => { place: Place; text: string }[], go: () => void): boolean
+  ask(position: () => { place: Place; text: string }[], go: () => void): boolean
   /** Takes a pasted table in which names of students stand; answers whether it does. */
   named(table: string[][], from: Place): boolean
   /** Copies the first of each list of cells into those under it. */
@@ -126,13 +126,13 @@ export class SheetController {
     const { active, range } = this.host.overlay
     const inHeads = this.active.row < 0 || this.host.rows() === 0 || this.host.columns() === 0
     active.hidden = inHeads || this.isComputed
-    if (!active.hidden) lay(active, this.host.rect(this.active))
+    if (!active.hidden) position(active, this.host.rect(this.active))
     this.markComputed()
     range.hidden = isOneCell(this.block)
     if (!range.hidden) {
       const from = this.host.rect({ row: this.block.top, column: this.block.left })
       const to = this.host.rect({ row: this.block.bottom, column: this.block.right })
-      lay(range, { x: from.x, y: from.y, width: to.x + to.width - from.x, height: to.y + to.height - from.y })
+      position(range, { x: from.x, y: from.y, width: to.x + to.width - from.x, height: to.y + to.height - from.y })
     }
     this.markSelected()
   }
@@ -165,7 +165,7 @@ export class SheetController {
     this.head = this.active
     this.paint()
     const { input } = this.host.overlay
-    lay(input, this.host.rect(this.active))
+    position(input, this.host.rect(this.active))
     input.hidden = false
     input.value = seed ?? this.host.text(this.active)
     input.setAttribute('aria-label', this.host.words(this.active))
@@ -404,9 +404,9 @@ export class SheetController {
     const text = (event.clipboardData?.getData('text/plain') ?? '').replace(/\r?\n$/, '')
     const { data } = Papa.parse<string[]>(text, { delimiter: '\t' })
     if (this.host.named(data, this.active)) return
-    const lay = () => this.laidPast(data)
-    if (data.length > 1 && this.host.ask(lay, () => this.pasted(lay()))) return
-    this.pasted(lay())
+    const position = () => this.laidPast(data)
+    if (data.length > 1 && this.host.ask(position, () => this.pasted(position()))) return
+    this.pasted(position())
   }
 
   private pasted(entries: { place: Place; text: string }[]): void {
@@ -461,6 +461,6 @@ export class SheetController {
 
 const same = (a: Place, b: Place) => a.row === b.row && a.column === b.column
 
-function lay(element: HTMLElement, { x, y, width, height }: Box): void {
+function position(element: HTMLElement, { x, y, width, height }: Box): void {
   Object.assign(element.style, { left: `${x}px`, top: `${y}px`, width: `${width}px`, height: `${height}px` })
 }

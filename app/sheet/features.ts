@@ -1,6 +1,6 @@
 import type { ActKind } from '#core/acts/act'
 import type { Kind } from '#core/kinds'
-import type { Wanted } from '#core/wanted'
+import type { Desired } from '#core/desired'
 import type { ClassStore } from '~/stores/class'
 import { useUnread } from '~/stores/unread'
 import { unreadView } from '~/composables/useUnreadCells'
@@ -18,8 +18,8 @@ export interface ColumnFeature {
   /** The record that a cell is about. */
   record(studentId: string): { kind: Kind; id: string }
   /** The changes that an entry makes, or why it is refused. */
-  read(studentId: string, text: string): Wanted[] | { refused: string }
-  cleared(studentId: string): Wanted[]
+  read(studentId: string, text: string): Desired[] | { refused: string }
+  cleared(studentId: string): Desired[]
   isBlank(studentId: string): boolean
   isPassedOver(studentId: string): boolean
 }
@@ -48,7 +48,7 @@ export function featureActions(
     unread.end(sectionId, kind, id)
     classStore.renewRow(rowId)
   }
-  const change = (kind: ActKind, wanted: Wanted[]) => void (wanted.length && classStore.change(kind, wanted))
+  const change = (kind: ActKind, desired: Desired[]) => void (desired.length && classStore.change(kind, desired))
 
   return {
     cell: (rowId) => (columnId) => {

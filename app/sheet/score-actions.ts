@@ -2,7 +2,7 @@ import { isBlank as isBlankCell } from '#core/scores/to-score'
 import { jointId } from '#core/kind'
 import type { Cell } from '#core/scores/cell'
 import type { ActKind } from '#core/acts/act'
-import { onBlock, type BlockCell, type BlockDeed, type BlockOutcome } from '#core/scores/block'
+import { onBlock, type BlockCell, type BlockEdit, type BlockOutcome } from '#core/scores/block'
 import { enteredOn, markLetters, readEntry, type EntryPlace } from '#core/scores/entry'
 import { toggleMark, valueText } from '#core/scores/score'
 import type { ClassStore } from '~/stores/class'
@@ -10,8 +10,8 @@ import { useUnreadCells } from '~/composables/useUnreadCells'
 
 export type CellId = [studentId: string, assignmentId: string]
 
-/** What the act of a deed on a block is called in the journal. */
-const actOf: Record<BlockDeed['do'], ActKind> = {
+/** What the act of an edit of a block is called in the journal. */
+const actOf: Record<BlockEdit['do'], ActKind> = {
   'fill blanks': 'fill',
   'fill all': 'fill',
   'set mark': 'mark',
@@ -20,7 +20,7 @@ const actOf: Record<BlockDeed['do'], ActKind> = {
   clear: 'clear',
 }
 
-/** What typing, pasting, marks and deeds on blocks do with the scores of one class. Each is one act. */
+/** What typing, pasting, marks and edits of blocks do with the scores of one class. Each is one act. */
 export function scoreActions(classStore: ClassStore, everyone: () => boolean = () => false) {
   const cellOf = (id: CellId) => classStore.get('cell', jointId(...id))
 
@@ -121,9 +121,9 @@ export function scoreActions(classStore: ClassStore, everyone: () => boolean = (
       return true
     },
 
-    /** What a deed would do to a block, and, on request, does it. */
-    foresee: (ids: readonly CellId[], deed: BlockDeed): BlockOutcome => onBlock(ids.map(blockCell), deed),
-    perform: (outcome: BlockOutcome, deed: BlockDeed) => void change(actOf[deed.do], outcome.changes),
+    /** What an edit would do to a block, and, on request, does it. */
+    foresee: (ids: readonly CellId[], edit: BlockEdit): BlockOutcome => onBlock(ids.map(blockCell), edit),
+    perform: (outcome: BlockOutcome, edit: BlockEdit) => void change(actOf[edit.do], outcome.changes),
   }
 }
 export type ScoreActions = ReturnType<typeof scoreActions>

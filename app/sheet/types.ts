@@ -132,7 +132,7 @@ export interface SheetActions {
   /** Takes a block of texts; gives how many were refused. */
   paste(entries: [rowId: string, columnId: string, text: string][]): number
   /** Shows who would get what before several rows are pasted, then goes on; answers whether it does. */
-  ask?(lay: () => [rowId: string, columnId: string, text: string][], go: () => void): boolean
+  ask?(entries: () => [rowId: string, columnId: string, text: string][], go: () => void): boolean
   /** Takes a table with names in it, pasted on a column; answers whether it does. Without it, a block is a block. */
   named?(table: string[][], columnId: string): boolean
   /** Copies the first of each list of cells into the others. */

@@ -25,8 +25,9 @@ export interface SheetView {
 }
 
 type Query = Record<string, unknown>
-const one = <T extends string>(all: readonly T[], wanted: unknown): T => all.find((each) => each === wanted) ?? all[0]!
-const text = (wanted: unknown) => (typeof wanted === 'string' && wanted !== '' ? wanted : null)
+const one = <T extends string>(all: readonly T[], desired: unknown): T =>
+  all.find((each) => each === desired) ?? all[0]!
+const text = (desired: unknown) => (typeof desired === 'string' && desired !== '' ? desired : null)
 
 /** Reads a view from the query of an address; what it does not know is as in the beginning. */
 export const viewOf = (query: Query): SheetView => ({
@@ -41,15 +42,15 @@ export const viewOf = (query: Query): SheetView => ({
 
 /** The part of the query that says a view; what is as in the beginning is left out. */
 export function queryOf(view: SheetView): Record<string, string | undefined> {
-  const said = (value: string | null, beginning: string | null) =>
+  const parameter = (value: string | null, beginning: string | null) =>
     value === beginning ? undefined : (value ?? undefined)
   return {
-    span: said(view.span, null),
-    category: said(view.category, null),
-    standard: said(view.standard, null),
-    show: said(view.show, 'all'),
-    order: said(view.order, 'due'),
-    sort: said(view.sort, 'name'),
+    span: parameter(view.span, null),
+    category: parameter(view.category, null),
+    standard: parameter(view.standard, null),
+    show: parameter(view.show, 'all'),
+    order: parameter(view.order, 'due'),
+    sort: parameter(view.sort, 'name'),
     away: view.away ? '1' : undefined,
   }
 }
@@ -117,13 +118,13 @@ export function studentsShown(
   show: SheetView['show'],
   of: { isLow: (studentId: string) => boolean; today: string },
 ): Student[] {
-  const wanted = {
+  const desired = {
     all: () => true,
     low: (student: Student) => of.isLow(student.id),
     missing: (student: Student) => columns.some((each) => isMissing(snapshot, student, each)),
     unscored: (student: Student) => columns.some((each) => isUnscored(snapshot, student, each, of.today)),
   }[show]
-  return students.filter(wanted)
+  return students.filter(desired)
 }
 
 /** By a number, the greatest first or the smallest; who has none comes last, either way. */

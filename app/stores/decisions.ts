@@ -2,7 +2,7 @@ import type { Kind } from '#core/kinds'
 import { withDatabase, type Conflict, type PutAside } from '~/queue/database'
 import { readLocal, removeLocal } from '~/queue/local'
 import type { Leftovers } from '~/queue/pending'
-import { hearTabs, tellTabs } from '~/queue/tabs'
+import { onTabMessage, tellTabs } from '~/queue/tabs'
 import { usePerson } from '~/stores/person'
 
 /**
@@ -73,7 +73,7 @@ export const useDecisions = defineStore('decisions', () => {
     return counts
   })
 
-  hearTabs((told) => told.what === 'decisions' && void load())
+  onTabMessage((message) => message.what === 'decisions' && void load())
   watch(
     () => person.actor,
     (actor) => actor && actor !== read && void load(),

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { personResponse, whoResponse, type PersonResponse } from '#shared/person'
 import { keepRead, readKept, forgetPerson } from '~/queue/kept'
 import { readLocal, removeLocal, writeLocal } from '~/queue/local'
-import { hearTabs, tellTabs } from '~/queue/tabs'
+import { onTabMessage, tellTabs } from '~/queue/tabs'
 import { ApiProblem, ask } from '~/composables/useApi'
 import { useNotices } from '~/stores/notices'
 
@@ -72,7 +72,7 @@ export const usePerson = defineStore('person', () => {
     )
   }
 
-  hearTabs((told) => told.what === 'signed out' && window.location.assign('/sign-in'))
+  onTabMessage((message) => message.what === 'signed out' && window.location.assign('/sign-in'))
 
   return { person, actor, today, know, forget, signIn, signOut }
 })

@@ -6,11 +6,11 @@ import { leftAhead, writeAhead } from '~/queue/ahead'
 import { storage, type PendingAct } from '~/queue/database'
 import { meaningOf, type Reply } from '~/queue/meaning'
 import { drop, hasUnkept, keep, settle, unsentOf, waiting, type Answer } from '~/queue/pending'
-import { hearTabs, tellTabs, type Heard } from '~/queue/tabs'
+import { onTabMessage, tellTabs, type Receipt } from '~/queue/tabs'
 import { useDecisions } from './decisions'
 import { usePerson } from '~/stores/person'
 
-type Listener = (heard: Heard) => void
+type Listener = (answered: Receipt) => void
 
 const AT_ONCE = { acts: 50, characters: 500_000 }
 const SOONEST_MS = 500
@@ -194,12 +194,12 @@ export const useSaving = defineStore('saving', () => {
     }
     count.value = Math.max(count.value - answers.length, 0)
     decisions.take(left)
-    const heard = answers.map(heardOf)
-    heard.forEach((each) => listeners.forEach((listener) => listener(each)))
-    if (heard.length) tellTabs({ what: 'answers', answers: heard })
+    const answered = answers.map(answeredOf)
+    answered.forEach((each) => listeners.forEach((listener) => listener(each)))
+    if (answered.length) tellTabs({ what: 'answers', answers: answered })
   }
 
-  function heardOf({ pending: { personId, sectionId, act }, result }: Answer): Heard {
+  function answeredOf({ pending: { personId, sectionId, act }, result }: Answer): Receipt {
     if ('seq' in result) return { personId, sectionId, act, seq: result.seq, outcomes: result.outcomes }
     const refused: Outcome = { done: 'refused', reason: result.rejected.message }
     return { personId, sectionId, act, seq: null, outcomes: (act.changes as Change[]).map(() => refused) }
@@ -258,9 +258,9 @@ export const useSaving = defineStore('saving', () => {
     // What storage refused is in this page alone.
     if (hasUnkept()) event.preventDefault()
   })
-  hearTabs((told) => {
-    if (told.what !== 'answers') return
-    for (const each of told.answers) {
+  onTabMessage((message) => {
+    if (message.what !== 'answers') return
+    for (const each of message.answers) {
       if (each.personId !== person.actor) continue
       if (underWay.delete(each.act.id)) count.value = Math.max(count.value - 1, 0)
       listeners.forEach((listener) => listener(each))

@@ -10,15 +10,15 @@ import { ApiProblem, ask } from '~/composables/useApi'
 /** What steps need of a class that is open. */
 export interface SteppedClass {
   /** The changes that still find what they start from; says so where one does not. */
-  standing(changes: Change[]): Change[]
+  applicable(changes: Change[]): Change[]
   /** Does changes of this class as one act, at once. */
-  perform(kind: 'undo' | 'redo', changes: Change[], marks: { of: string; deed?: string }): void
+  perform(kind: 'undo' | 'redo', changes: Change[], marks: { of: string; batch?: string }): void
 }
 
 interface Stepped {
   /** The classes that are open, by id. */
   classes: () => ReadonlyMap<string, SteppedClass>
-  /** Does acts on several homes, all of them or nothing. */
+  /** Does acts on several scopes, all of them or nothing. */
   together: (acts: Together) => Promise<void>
   say: (words: string) => void
 }
@@ -29,7 +29,7 @@ export function useStepping(it: Stepped) {
   let done: Step[] = []
   let undone: Step[] = []
   /** What is being gathered into one step. */
-  let gathered: { deed: string; step: Step } | null = null
+  let gathered: { batch: string; step: Step } | null = null
   const counts = ref({ undo: 0, redo: 0 })
   /** The next step back, and the next one on. */
   const nearest = shallowRef<{ undo?: Step; redo?: Step }>({})
@@ -49,7 +49,7 @@ export function useStepping(it: Stepped) {
   /** Everything done inside, in however many classes, is one step. */
   function asOne<T>(work: () => T): T {
     if (gathered) return work()
-    gathered = { deed: crypto.randomUUID(), step: [] }
+    gathered = { batch: crypto.randomUUID(), step: [] }
     const { step } = gathered
     try {
       return work()
@@ -61,18 +61,18 @@ export function useStepping(it: Stepped) {
 
   /** Begins with what the server knows of this person's acts, and what it does not have yet. */
   async function load(): Promise<void> {
-    const homes = [...it.classes().keys()]
+    const scopes = [...it.classes().keys()]
     done = []
     undone = []
     count()
     const unsent = await Promise.all(
-      homes.map(async (home) => (await saving.unsent(home)).map((act): Step => [{ home, act }])),
+      scopes.map(async (scope) => (await saving.unsent(scope)).map((act): Step => [{ scope, act }])),
     )
     const taken = await Promise.all(
-      homes.map((home) => ask(`/api/classes/${home}/steps`, stepsResponse).catch(() => []) as Promise<Step[]>),
+      scopes.map((scope) => ask(`/api/classes/${scope}/steps`, stepsResponse).catch(() => []) as Promise<Step[]>),
     )
-    if (homes.join() !== [...it.classes().keys()].join()) return
-    const steps = stepsOf(mergedSteps([...taken, ...unsent, done]), new Set(homes))
+    if (scopes.join() !== [...it.classes().keys()].join()) return
+    const steps = stepsOf(mergedSteps([...taken, ...unsent, done]), new Set(scopes))
     done = steps.done
     undone = steps.undone
     count()
@@ -97,18 +97,18 @@ export function useStepping(it: Stepped) {
     const changesOf = (act: Act) =>
       kind === 'undo' ? (act.changes as Change[]).map(inverse).reverse() : (act.changes as Change[])
     const open = it.classes()
-    const deed = acts.length > 1 ? crypto.randomUUID() : undefined
-    if (acts.every(({ home }) => open.has(home))) {
-      for (const { home, act } of acts) {
-        const changes = open.get(home)!.standing(changesOf(act))
-        if (changes.length) open.get(home)!.perform(kind, changes, { of: act.id, deed })
+    const batch = acts.length > 1 ? crypto.randomUUID() : undefined
+    if (acts.every(({ scope }) => open.has(scope))) {
+      for (const { scope, act } of acts) {
+        const changes = open.get(scope)!.applicable(changesOf(act))
+        if (changes.length) open.get(scope)!.perform(kind, changes, { of: act.id, batch })
       }
       return true
     }
     try {
       await it.together(
-        acts.map(({ home, act }) => ({
-          home,
+        acts.map(({ scope, act }) => ({
+          scope,
           act: {
             id: crypto.randomUUID(),
             shape: SHAPE,
@@ -127,6 +127,6 @@ export function useStepping(it: Stepped) {
     }
   }
 
-  return { counts, nearest, deed: () => gathered?.deed, did, asOne, load, undo, redo }
+  return { counts, nearest, batch: () => gathered?.batch, did, asOne, load, undo, redo }
 }
 export type Stepping = ReturnType<typeof useStepping>

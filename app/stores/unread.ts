@@ -1,6 +1,6 @@
 import type { Kind } from '#core/kinds'
 import { keepRead, readKept } from '~/queue/kept'
-import { hearTabs, tellTabs } from '~/queue/tabs'
+import { onTabMessage, tellTabs } from '~/queue/tabs'
 import { usePerson } from '~/stores/person'
 
 /** What was typed in a cell and cannot be read: it stays there, marked, until it is typed anew or cleared. */
@@ -52,7 +52,7 @@ export const useUnread = defineStore('unread', () => {
     entries.value = actor ? (((await readKept(actor, KEPT))?.value as Unread[] | undefined) ?? []) : []
   }
   // All tabs show the same, so that none keeps its own list over another's.
-  hearTabs((told) => told.what === 'unread' && void load())
+  onTabMessage((message) => message.what === 'unread' && void load())
   watch(() => person.actor, load, { immediate: true })
 
   return { entries, find, of, put, end, keepOnly }

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { instant } from '../fields'
 import { fromShape, idSchemas, kindNames, schemas, SHAPE, type Kind, type RecordOf } from '../kinds'
-import type { Wanted } from '../wanted'
+import type { Desired } from '../desired'
 
 /** Which hand made the change. The journal keeps it, so that history can say "by typing" or "by undo". */
 export const actKinds = [
@@ -56,12 +56,12 @@ function changeOf<K extends Kind>(kind: K) {
  *
  * @example fitted([{ kind: 'remark', id: 's1/q2', to: { text: 'Good\0' } }]) // the same without the NUL
  */
-export function fitted(wanted: readonly Wanted[]): Wanted[] | { fault: string } {
-  const fit: Wanted[] = []
-  for (const { kind, id, to } of wanted) {
+export function fitted(desired: readonly Desired[]): Desired[] | { fault: string } {
+  const fit: Desired[] = []
+  for (const { kind, id, to } of desired) {
     const parsed = patches[kind].safeParse(to)
     if (!parsed.success) return { fault: parsed.error.issues[0]!.message }
-    fit.push({ kind, id, to: parsed.data } as Wanted)
+    fit.push({ kind, id, to: parsed.data } as Desired)
   }
   return fit
 }
@@ -88,14 +88,14 @@ const written = z.strictObject({
   at: instant,
   /** The act that an undo takes back, or that a redo does again. */
   of: z.uuid().optional(),
-  /** Acts on several homes that were one deed share it. */
-  deed: z.uuid().optional(),
+  /** Acts on several scopes that are taken together share it. */
+  batch: z.uuid().optional(),
   /** Writings of one text by one person in one sitting share it: they are one line of the journal. */
   sitting: z.uuid().optional(),
   changes: z.array(change).min(1).max(10_000),
 })
 /**
- * One deed of one person: what it changes, and an id made where it happened. The same id twice is the same act. One that
+ * What one person did at once: what it changes, and an id made where it happened. The same id twice is the same act. One that
  * has waited since an earlier release is read as this one would have written it.
  */
 export const act = z.preprocess(current, written)
@@ -103,10 +103,13 @@ export type Act = z.infer<typeof written>
 export type ActKind = Act['kind']
 
 function current(sent: unknown): unknown {
-  const { shape = 1, changes } = (sent ?? {}) as { shape?: unknown; changes?: unknown }
+  const { shape = 1, changes, ...rest } = (sent ?? {}) as Record<string, unknown>
   if (typeof shape !== 'number' || shape >= SHAPE || !Array.isArray(changes)) return sent
-  return { ...(sent as object), shape: SHAPE, changes: changes.map((each) => readable(each, shape)) }
+  return { ...renamed(rest), shape: SHAPE, changes: changes.map((change) => readable(change, shape)) }
 }
+
+/** Until shape 5 a batch was called otherwise. */
+const renamed = ({ deed, ...rest }: Record<string, unknown>) => (deed === undefined ? rest : { ...rest, batch: deed })
 
 /** What looks like a change is read as one of that release; whether it is one is decided by the schema. */
 function readable(sent: unknown, shape: number): unknown {

@@ -1,13 +1,13 @@
 import { same } from '../same'
 import type { Change } from './act'
-import type { Wanted } from '../wanted'
+import type { Desired } from '../desired'
 import { blanks, kinds, type Kind, type RecordOf } from '../kinds'
 import type { RecordKind } from '../kind'
 import type { Records } from '../records'
 
 /** What became of one change where the records are kept. */
 export type Outcome =
-  { done: 'applied' } | { done: 'meanwhile'; present: Record<string, unknown> } | { done: 'refused'; reason: string }
+  { done: 'applied' } | { done: 'conflict'; present: Record<string, unknown> } | { done: 'refused'; reason: string }
 
 /**
  * Builds a change that takes the record from its present fields to the wanted ones; fields that stay are left out.
@@ -19,22 +19,22 @@ export function changeTo<K extends Kind>(
   records: Records,
   kind: K,
   id: string,
-  wanted: Partial<RecordOf<K>>,
+  desired: Partial<RecordOf<K>>,
 ): Change<K> | null {
   const present = (records[kind][id] ?? blanks[kind]) as RecordOf<K>
   const from: Partial<RecordOf<K>> = {}
   const to: Partial<RecordOf<K>> = {}
-  for (const key of Object.keys(wanted) as (keyof RecordOf<K>)[]) {
-    if (same(present[key], wanted[key])) continue
+  for (const key of Object.keys(desired) as (keyof RecordOf<K>)[]) {
+    if (same(present[key], desired[key])) continue
     from[key] = present[key]
-    to[key] = wanted[key]!
+    to[key] = desired[key]!
   }
   return Object.keys(to).length ? { kind, id, from, to } : null
 }
 
 /** The changes that bring about what is wanted; what already is so is left out. */
-export function changesTo(records: Records, wanted: readonly Wanted[]): Change[] {
-  return wanted.flatMap(({ kind, id, to }) => changeTo(records, kind, id, to as never) ?? [])
+export function changesTo(records: Records, desired: readonly Desired[]): Change[] {
+  return desired.flatMap(({ kind, id, to }) => changeTo(records, kind, id, to as never) ?? [])
 }
 
 /**
@@ -59,13 +59,13 @@ export function inverse(change: Change): Change {
  * Decides what happens to a change where the records are kept: it applies when the record still is as the person saw it
  * (or already is as they want it); else the present fields are the answer.
  *
- * @example judge({ value: { points: '9' } }, { from: { value: null }, ... }) // { done: 'meanwhile', present: … }
+ * @example judge({ value: { points: '9' } }, { from: { value: null }, ... }) // { done: 'conflict', present: … }
  */
-export function judge(present: Record<string, unknown>, change: Change): Outcome {
+export function checkPrecondition(present: Record<string, unknown>, change: Change): Outcome {
   const from = change.from as Record<string, unknown>
   const to = change.to as Record<string, unknown>
   const keys = Object.keys(to)
   if (keys.every((key) => same(present[key], from[key])) || keys.every((key) => same(present[key], to[key])))
     return { done: 'applied' }
-  return { done: 'meanwhile', present: Object.fromEntries(keys.map((key) => [key, present[key]])) }
+  return { done: 'conflict', present: Object.fromEntries(keys.map((key) => [key, present[key]])) }
 }

@@ -1,11 +1,11 @@
 import type { Act, Change } from './act'
 
 /**
- * Acts that were one deed, each with the home that it is of; most deeds are one act. `seq` is the place that the server
+ * Acts that were taken together, each with its scope; most batches are one act. `seq` is the place that the server
  * gave it, `ago` how long ago by its clock it took it, in milliseconds, when it was asked; an act that it does not have yet
  * has neither.
  */
-export type Step = { home: string; act: Act; seq?: number; ago?: number }[]
+export type Step = { scope: string; act: Act; seq?: number; ago?: number }[]
 
 /** What a person can take back, and what they can do again, each with the nearest last. */
 export interface Steps {
@@ -17,13 +17,13 @@ export interface Steps {
  * Folds a person's acts, oldest first, into what undo and redo step through: an undo moves a step over, a redo moves it
  * back, and a new act ends what could be done again.
  *
- * @param homes the classes whose acts decide; a deed on several is one step
+ * @param scopes the classes whose acts decide; a batch on several is one step
  * @example stepsOf([typed, undoOfIt], new Set([classId])) // { done: [], undone: [typed] }
  */
-export function stepsOf(taken: readonly Step[], homes: ReadonlySet<string>): Steps {
+export function stepsOf(taken: readonly Step[], scopes: ReadonlySet<string>): Steps {
   const steps: Steps = { done: [], undone: [] }
   for (const step of taken) {
-    const own = step.find((each) => homes.has(each.home))?.act
+    const own = step.find((each) => scopes.has(each.scope))?.act
     if (!own || own.kind === 'load') continue
     if (own.kind === 'undo') move(steps.done, steps.undone, own.of)
     else if (own.kind === 'redo') move(steps.undone, steps.done, own.of)
@@ -50,23 +50,23 @@ export function addStep(done: Step[], step: Step): void {
 
 /**
  * Steps of several classes as one list: each list keeps its order, and of their next ones the earliest taken goes first;
- * what is not taken yet comes last, the earliest made first. No clock decides about what is taken. An act that stands in two lists is there once, and what was one deed is one step.
+ * what is not taken yet comes last, the earliest made first. No clock decides about what is taken. An act that stands in two lists is there once, and what was one batch is one step.
  *
  * @example mergedSteps([[[typedIn7A]], [[typedIn7B]]]) // both, the earlier first
  */
 export function mergedSteps(lists: readonly (readonly Step[])[]): Step[] {
   const seen = new Set<string>()
-  const deeds = new Map<string, Step>()
+  const batches = new Map<string, Step>()
   const merged: Step[] = []
   for (const step of earliestFirst(lists)) {
     const fresh = step.filter(({ act }) => !seen.has(act.id))
     for (const { act } of fresh) seen.add(act.id)
-    const deed = fresh[0]?.act.deed
-    const begun = deed === undefined ? undefined : deeds.get(deed)
+    const batch = fresh[0]?.act.batch
+    const begun = batch === undefined ? undefined : batches.get(batch)
     if (begun) begun.push(...fresh)
     else if (fresh.length) {
       merged.push(fresh)
-      if (deed !== undefined) deeds.set(deed, fresh)
+      if (batch !== undefined) batches.set(batch, fresh)
     }
   }
   return merged

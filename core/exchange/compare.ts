@@ -1,5 +1,5 @@
 import { same } from '../same'
-import type { Sendable, SendableType } from './wanted'
+import type { Sendable, SendableType } from './desired'
 
 type Fields = Record<string, unknown>
 
@@ -19,7 +19,7 @@ export interface Difference {
 }
 
 /** What the two sides held when they last agreed. */
-export interface Agreed {
+export interface Baseline {
   type: SendableType
   title: string
   fields: Fields
@@ -40,11 +40,11 @@ const order: SendableType[] = ['category', 'lineItem', 'result']
 export function compare(
   here: readonly Sendable[],
   there: ReadonlyMap<string, Fields>,
-  agreed: ReadonlyMap<string, Agreed>,
+  baseline: ReadonlyMap<string, Baseline>,
 ): Difference[] {
-  const wanted = here.flatMap((each): Difference[] => {
+  const desired = here.flatMap((each): Difference[] => {
     const theirs = there.get(each.id) ?? null
-    const base = agreed.get(each.id)?.fields ?? null
+    const base = baseline.get(each.id)?.fields ?? null
     if (theirs !== null && same(each.fields, theirs)) return []
     const untouched = base === null ? theirs === null : theirs !== null && same(theirs, base)
     const step = !untouched ? 'held' : theirs === null ? 'create' : 'change'
@@ -61,13 +61,13 @@ export function compare(
     ]
   })
   const kept = new Set(here.map((each) => each.id))
-  const gone = [...agreed].flatMap(([id, { type, title, fields }]): Difference[] => {
+  const gone = [...baseline].flatMap(([id, { type, title, fields }]): Difference[] => {
     const theirs = there.get(id)
     if (kept.has(id) || theirs === undefined) return []
     return [{ type, id, title, step: same(theirs, fields) ? 'remove' : 'held', here: null, there: theirs, fields: [] }]
   })
   return [
-    ...wanted.sort((a, b) => order.indexOf(a.type) - order.indexOf(b.type)),
+    ...desired.sort((a, b) => order.indexOf(a.type) - order.indexOf(b.type)),
     ...gone.sort((a, b) => order.indexOf(b.type) - order.indexOf(a.type)),
   ]
 }

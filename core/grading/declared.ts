@@ -10,7 +10,7 @@ import { studentsIn } from './section'
  * The grades and remarks of a period as they stand: what a declaration keeps, and what a declared period is later
  * compared with.
  */
-export function standing(snapshot: ClassSnapshot, period: Period, grades = new Grades(snapshot)): DeclaredGrade[] {
+export function currentGrades(snapshot: ClassSnapshot, period: Period, grades = new Grades(snapshot)): DeclaredGrade[] {
   return studentsIn(snapshot, period).map((student) => {
     const { reported, effective, computed, override } = grades.of(student.id, period.id)
     return {

@@ -36,14 +36,14 @@ export const less = (a: Sums, b: Sums): Sums => ({
  */
 function addAll(columns: Columns, start: number, { at, basis }: Segment): Sums {
   const { state, earned } = columns
-  const { numerator: upper, denominator: lower } = basis
-  if (earned instanceof Float64Array && upper instanceof Float64Array && lower instanceof Float64Array) {
+  const { numerator: numerators, denominator: denominators } = basis
+  if (earned instanceof Float64Array && numerators instanceof Float64Array && denominators instanceof Float64Array) {
     let numerator = 0
     let denominator = 0
     for (const column of at) {
       if (state[start + column] === OUT) continue
-      numerator += earned[start + column]! * upper[column]!
-      denominator += lower[column]!
+      numerator += earned[start + column]! * numerators[column]!
+      denominator += denominators[column]!
     }
     if (numerator <= Number.MAX_SAFE_INTEGER && denominator <= Number.MAX_SAFE_INTEGER)
       return { numerator, denominator }
@@ -52,8 +52,8 @@ function addAll(columns: Columns, start: number, { at, basis }: Segment): Sums {
   for (const column of at)
     if (state[start + column] !== OUT)
       sums = more(sums, {
-        numerator: times(earned[start + column]!, upper[column]!),
-        denominator: lower[column]!,
+        numerator: times(earned[start + column]!, numerators[column]!),
+        denominator: denominators[column]!,
       })
   return sums
 }

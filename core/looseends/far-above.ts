@@ -37,14 +37,14 @@ export const farAbove: Find = (snapshot) =>
                   {
                     words: `${meant}?`,
                     kind: 'type' as const,
-                    wanted: [{ kind: 'cell' as const, id, to: { value: { points: meant } } }],
+                    desired: [{ kind: 'cell' as const, id, to: { value: { points: meant } } }],
                   },
                 ]
               : []),
             {
               words: `${score} stays`,
               kind: 'type' as const,
-              wanted: [{ kind: 'cell' as const, id, to: { meant: score } }],
+              desired: [{ kind: 'cell' as const, id, to: { meant: score } }],
             },
           ],
         },

@@ -20,7 +20,7 @@ export const levelOverride: Find = (snapshot) =>
     if (!student || !window || !standard) return []
     const { calculated, override } = levelIn(window, studentId, standardId)
     const scale = window.scaleFor(standardId)
-    if (!calculated || !override || apart(scale, calculated.level.value, override.value) < FAR) return []
+    if (!calculated || !override || distance(scale, calculated.level.value, override.value) < FAR) return []
     return [
       {
         code: 'level-override' as const,
@@ -31,7 +31,7 @@ export const levelOverride: Find = (snapshot) =>
   })
 
 /** How many places two levels are apart. */
-function apart(scale: ProficiencyScale, a: string, b: string): number {
+function distance(scale: ProficiencyScale, a: string, b: string): number {
   const levels = allowedLevels(scale)
   const place = (value: string) => levels.findIndex((level) => level.value === value)
   // Half levels lie halfway.

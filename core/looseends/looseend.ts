@@ -1,6 +1,6 @@
 import type { CivilDate } from '../calendar/date'
 import type { ActKind } from '../acts/act'
-import type { Wanted } from '../wanted'
+import type { Desired } from '../desired'
 import type { ClassSnapshot } from '../section'
 
 /** Something that would surprise the teacher later, and where it is mended. */
@@ -16,7 +16,7 @@ export interface LooseEnd {
     | { view: 'standards' }
     | { view: 'habits'; periodId: string }
   /** The mends in one step, where there are such. */
-  fixes?: { words: string; kind: ActKind; wanted: Wanted[] }[]
+  fixes?: { words: string; kind: ActKind; desired: Desired[] }[]
 }
 
 export const looseEndCodes = [

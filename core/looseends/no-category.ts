@@ -25,7 +25,7 @@ export const noCategory: Find = (snapshot) => {
           {
             words: 'Bring it back',
             kind: 'plan' as const,
-            wanted: [{ kind: 'category' as const, id, to: { removed: false } }],
+            desired: [{ kind: 'category' as const, id, to: { removed: false } }],
           },
         ],
       }

@@ -20,9 +20,9 @@ export const override: Find = (snapshot) => {
   })
 }
 
-type Told = Omit<LooseEnd, 'mend'>
+type TabMessage = Omit<LooseEnd, 'mend'>
 
-function gone({ periods }: ClassSnapshot, student: Student, { label }: Override, periodId: string): Told {
+function gone({ periods }: ClassSnapshot, student: Student, { label }: Override, periodId: string): TabMessage {
   const period = periods.find((each) => each.id === periodId)?.title ?? 'A period'
   return {
     code: 'override',
@@ -30,7 +30,7 @@ function gone({ periods }: ClassSnapshot, student: Student, { label }: Override,
   }
 }
 
-function disagreeing(plan: Readonly<Plan>, id: string, student: Student, each: Override): Told {
+function disagreeing(plan: Readonly<Plan>, id: string, student: Student, each: Override): TabMessage {
   const { label } = completed(plan, { percent: each.percent! })
   return {
     code: 'override',
@@ -39,7 +39,7 @@ function disagreeing(plan: Readonly<Plan>, id: string, student: Student, each: O
       {
         words: `Make it ${each.percent!} and ${label}`,
         kind: 'override',
-        wanted: [{ kind: 'override', id, to: { label } }],
+        desired: [{ kind: 'override', id, to: { label } }],
       },
     ],
   }

@@ -27,7 +27,7 @@ export const roundedTwice: Find = (snapshot) => {
           {
             words: 'Enter them unrounded',
             kind: 'plan' as const,
-            wanted: [
+            desired: [
               {
                 kind: 'plan' as const,
                 id: snapshot.section.id,

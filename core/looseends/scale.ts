@@ -14,7 +14,7 @@ export const scale: Find = (snapshot) => {
   const gap = lowest.from !== '0'
   return [
     ...scaleFaults(steps)
-      .filter((fault) => !(gap && fault.mild && fault.field === 'from'))
+      .filter((fault) => !(gap && fault.severity === 'hint' && fault.field === 'from'))
       .map((fault) => ({
         code: 'scale' as const,
         text: `In the scale: ${fault.text}`,
@@ -30,7 +30,7 @@ export const scale: Find = (snapshot) => {
               {
                 words: `Begin ${lowest.label} at 0`,
                 kind: 'plan' as const,
-                wanted: [
+                desired: [
                   {
                     kind: 'plan' as const,
                     id: snapshot.section.id,
@@ -74,7 +74,7 @@ function changedSince(snapshot: ClassSnapshot, copy: GradingScale): LooseEnd[] {
         {
           words: 'Take the new one',
           kind: 'plan',
-          wanted: [{ kind: 'plan', id: snapshot.section.id, to: { scale: { id, name, steps } } }],
+          desired: [{ kind: 'plan', id: snapshot.section.id, to: { scale: { id, name, steps } } }],
         },
       ],
     },

@@ -1,7 +1,7 @@
 import { gradingPeriods } from '../calendar/periods'
 import { categoriesOf, planOf, rulesOf, type CategoryRule } from '../plan/rules'
 import { thousandths } from '../number/decimal'
-import type { Wanted } from '../wanted'
+import type { Desired } from '../desired'
 import type { Find } from './looseend'
 
 /** Category weights that do not come to 100, the class's or a period's own. Extra credit is in no sum. */
@@ -21,7 +21,7 @@ export const weights: Find = (snapshot) => {
         text: `The category weights${of} come to ${sum / 1000}, not 100: each acts as its share of that.`,
         mend: { view: 'plan' as const },
         ...(of === '' && sum > 0
-          ? { fixes: [{ words: 'Make them 100', kind: 'plan' as const, wanted: made100(counted) }] }
+          ? { fixes: [{ words: 'Make them 100', kind: 'plan' as const, desired: made100(counted) }] }
           : {}),
       },
     ]
@@ -29,7 +29,7 @@ export const weights: Find = (snapshot) => {
 }
 
 /** The same shares with a sum of 100; what rounding to a tenth leaves goes to the largest. */
-export function made100(rules: readonly CategoryRule[]): Wanted[] {
+export function made100(rules: readonly CategoryRule[]): Desired[] {
   const sum = rules.reduce((total, { weight }) => total + thousandths(weight), 0)
   const scaled = rules.map(({ category, weight }) => ({
     id: category.id,

@@ -1,7 +1,7 @@
 import type { Period } from '../calendar/periods'
 import { categoriesOf, planOf, rulesOf } from './rules'
 import type { ClassSnapshot } from '../section'
-import type { Wanted } from '../wanted'
+import type { Desired } from '../desired'
 
 /**
  * What gives several periods the method and weights that one of them has. Where that is every period of the class, they
@@ -11,7 +11,7 @@ import type { Wanted } from '../wanted'
  * @param periodIds which periods get them
  * @example sameRules(snapshot, quarter2, ['q1', 'q2']) // [{ kind: 'plan', id: 'class', to: { own: { q1: …, q2: … } } }]
  */
-export function sameRules(snapshot: ClassSnapshot, from: Period, periodIds: readonly string[]): Wanted[] {
+export function sameRules(snapshot: ClassSnapshot, from: Period, periodIds: readonly string[]): Desired[] {
   const { id } = snapshot.section
   const plan = planOf(snapshot)
   const { method, categories } = rulesOf(snapshot, plan, from)

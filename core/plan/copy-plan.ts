@@ -5,7 +5,7 @@ import type { Composition } from './composition'
 import type { Plan } from './plan'
 import type { Fixed as Policy } from './fixed'
 import { same } from '../same'
-import type { Wanted } from '../wanted'
+import type { Desired } from '../desired'
 import { childrenOf, type Period } from '../calendar/periods'
 import { categoryWords, fieldNames, inWords } from './plan-words'
 import { many } from '../words'
@@ -26,7 +26,7 @@ export interface PlanHolder {
 
 /** What copying would change in one class, before it is done. */
 export interface PlanCopy {
-  wanted: Wanted[]
+  desired: Desired[]
   changes: { what: string; before: string; after: string }[]
   /** What cannot be copied, and why. */
   cannot: string[]
@@ -69,7 +69,7 @@ export function copyPlan(
   moves: Moves,
   newId: () => string,
 ): PlanCopy {
-  const copy: PlanCopy = { wanted: [], changes: [], cannot: [], moved: [] }
+  const copy: PlanCopy = { desired: [], changes: [], cannot: [], moved: [] }
   const source = from.plan ?? blanks.plan
   const present = to.plan ?? blanks.plan
   const next: Partial<Plan> = {}
@@ -92,7 +92,7 @@ export function copyPlan(
       after: inWords(field, { ...present, ...next }),
     })
   if (fields.length)
-    copy.wanted.push({ kind: 'plan', id: to.id, to: Object.fromEntries(fields.map((field) => [field, next[field]])) })
+    copy.desired.push({ kind: 'plan', id: to.id, to: Object.fromEntries(fields.map((field) => [field, next[field]])) })
   return copy
 }
 
@@ -122,7 +122,7 @@ function copyCategories(
     else if (categoryWords(found.each) !== categoryWords(each))
       copy.changes.push({ what: each.name, before: categoryWords(found.each), after: categoryWords(each) })
     if (changed.length || !found)
-      copy.wanted.push({
+      copy.desired.push({
         kind: 'category',
         id: ownId,
         to: { ...Object.fromEntries(changed.map((key) => [key, each[key]])), ...(found ? {} : { removed: false }) },
@@ -145,9 +145,9 @@ function copyCategories(
       before: categoryWords(each),
       after: own.length ? `gone; ${many(own.length, 'assignment')} to ${goes}` : 'gone',
     })
-    copy.wanted.push({ kind: 'category', id, to: { removed: true } })
+    copy.desired.push({ kind: 'category', id, to: { removed: true } })
     for (const assignment of own)
-      copy.wanted.push({ kind: 'assignment', id: assignment.id, to: { categoryId: byName.get(plainName(goes))! } })
+      copy.desired.push({ kind: 'assignment', id: assignment.id, to: { categoryId: byName.get(plainName(goes))! } })
   }
   return ids
 }
@@ -162,8 +162,8 @@ function counterpart(from: PlanHolder, to: PlanHolder, id: string): string | nul
   }
   const period = from.periods.find((each) => each.id === id)
   if (!period) return null
-  const wanted = path(from.periods, period)
-  return to.periods.find((each) => path(to.periods, each) === wanted)?.id ?? null
+  const desired = path(from.periods, period)
+  return to.periods.find((each) => path(to.periods, each) === desired)?.id ?? null
 }
 
 const titleOf = (holder: PlanHolder, id: string) => holder.periods.find((each) => each.id === id)?.title ?? 'A period'

@@ -77,7 +77,7 @@ export const plan = kind({
 
 function refusedScale({ to }: ChangeOf<Plan>, { policy, scales }: Ground): string | null {
   if (!to.scale) return null
-  const fault = scaleFaults(to.scale.steps).find((each) => !each.mild)
+  const fault = scaleFaults(to.scale.steps).find((each) => each.severity === 'fault')
   if (fault) return `In the scale: ${fault.text}`
   if (policy.scaleIds === null) return null
   // A copy of an allowed scale, and unchanged.

@@ -1,12 +1,12 @@
 import type { CivilDate } from '../calendar/date'
 import { same } from '../same'
-import type { Wanted } from '../wanted'
+import type { Desired } from '../desired'
 import { blanks } from '../kinds'
 import type { Framework, StandardRecord } from './standard'
 
 /** What bringing a framework would do, before it is done. */
 export interface StandardsPlan {
-  wanted: Wanted[]
+  desired: Desired[]
   added: string[]
   changed: { id: string; before: string; after: string }[]
   /** Those that their owner has taken away: their evidence stays, and they say so. */
@@ -14,7 +14,7 @@ export interface StandardsPlan {
   same: number
 }
 
-const said = ({ code, statement }: Pick<StandardRecord, 'code' | 'statement'>) =>
+const describe = ({ code, statement }: Pick<StandardRecord, 'code' | 'statement'>) =>
   [code, statement].filter(Boolean).join(' ')
 
 /**
@@ -29,28 +29,28 @@ export function bringStandards(
   { id: documentId, standards }: Framework,
   today: CivilDate,
 ): StandardsPlan {
-  const plan: StandardsPlan = { wanted: [], added: [], changed: [], withdrawn: [], same: 0 }
+  const plan: StandardsPlan = { desired: [], added: [], changed: [], withdrawn: [], same: 0 }
   for (const [id, incoming] of Object.entries(standards)) {
     const before = present[id]
     if (!before || before.removed) {
-      plan.wanted.push({ kind: 'standard', id, to: incoming })
-      plan.added.push(said(incoming))
+      plan.desired.push({ kind: 'standard', id, to: incoming })
+      plan.added.push(describe(incoming))
       continue
     }
     const { reported, weight } = before
     const after = { ...incoming, reported, weight }
     if (same(before, after)) plan.same++
     else {
-      plan.wanted.push({ kind: 'standard', id, to: after })
+      plan.desired.push({ kind: 'standard', id, to: after })
       // What only stands at another place is not worth a line.
-      const words = { id, before: said(before), after: said(after) }
+      const words = { id, before: describe(before), after: describe(after) }
       if (words.before !== words.after || before.parentId !== after.parentId) plan.changed.push(words)
     }
   }
   for (const [id, each] of Object.entries(present)) {
     if (each.removed || each.source?.documentId !== documentId || id in standards || each.withdrawnOn !== null) continue
-    plan.wanted.push({ kind: 'standard', id, to: { withdrawnOn: today } })
-    plan.withdrawn.push(said(each))
+    plan.desired.push({ kind: 'standard', id, to: { withdrawnOn: today } })
+    plan.withdrawn.push(describe(each))
   }
   return plan
 }

@@ -1,5 +1,5 @@
 import { gradeOf } from '../grading/grade'
-import { whyNone } from '../grading/told'
+import { whyNone } from '../grading/work-lines'
 import type { GradeWork } from '../grading/work/grade'
 import type { Plan } from '../plan/plan'
 import { round } from '../number/round'

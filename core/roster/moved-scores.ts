@@ -2,7 +2,7 @@ import { isBlank } from '../scores/to-score'
 import { jointId } from '../kind'
 import { record } from '../records'
 import type { Assignment } from '../plan/assignment'
-import type { Wanted } from '../wanted'
+import type { Desired } from '../desired'
 import { wordsOfName } from '../formats/grid/names'
 import { assignmentsOf, type Listed } from '../plan/rules'
 import type { ClassSnapshot } from '../section'
@@ -17,7 +17,7 @@ export interface MovedScore {
 
 /** What of a student's scores in the class they left fits the class they are in now. */
 export interface MovedScores {
-  wanted: Wanted[]
+  desired: Desired[]
   scores: MovedScore[]
   /** What stays behind, and why. */
   left: { name: string; why: string }[]
@@ -30,7 +30,7 @@ export interface MovedScores {
  * @example movedScores(earth7B, earth7A, studentId).scores.length // 9
  */
 export function movedScores(from: ClassSnapshot, to: ClassSnapshot, studentId: string): MovedScores {
-  const moved: MovedScores = { wanted: [], scores: [], left: [] }
+  const moved: MovedScores = { desired: [], scores: [], left: [] }
   const here = assignmentsOf(to)
   for (const there of assignmentsOf(from)) {
     const cell = record(from.records, 'cell', jointId(studentId, there.id))
@@ -46,7 +46,7 @@ export function movedScores(from: ClassSnapshot, to: ClassSnapshot, studentId: s
     if (own.value !== null) stays(`It has a score here: ${cellText(own)}.`)
     else if (match.points !== there.points) stays(`It is of ${there.points} points there and of ${match.points} here.`)
     else {
-      moved.wanted.push({ kind: 'cell', id, to: { ...cell } })
+      moved.desired.push({ kind: 'cell', id, to: { ...cell } })
       moved.scores.push({ name: there.name, before: cellText(own), after: cellText(cell) })
     }
   }

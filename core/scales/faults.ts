@@ -6,8 +6,8 @@ export interface ScaleFault {
   step: number
   field: 'label' | 'from' | 'worth'
   text: string
-  /** Whether it only wants a look: grades can be made all the same. */
-  mild: boolean
+  /** A hint only asks for a look: grades can be made all the same. */
+  severity: 'fault' | 'hint'
 }
 
 /**
@@ -18,8 +18,8 @@ export interface ScaleFault {
  */
 export function scaleFaults(steps: readonly ScaleStep[]): ScaleFault[] {
   const faults: ScaleFault[] = []
-  const add = (step: number, field: ScaleFault['field'], text: string, mild = false) =>
-    faults.push({ step, field, text, mild })
+  const add = (step: number, field: ScaleFault['field'], text: string, severity: ScaleFault['severity'] = 'fault') =>
+    faults.push({ step, field, text, severity })
   const number = (text: string) => {
     const read = readDecimal(text)
     return read === null || read.startsWith('-') ? null : thousandths(read)
@@ -40,7 +40,7 @@ export function scaleFaults(steps: readonly ScaleStep[]): ScaleFault[] {
     const worth = step.worth === undefined ? null : number(step.worth)
     if (step.worth !== undefined && worth === null) add(at, 'worth', 'Write a percent of 0 or more, or leave it empty.')
     if (worth !== null && from !== null && (worth < from || (above !== null && worth >= above)))
-      add(at, 'worth', `${label} stands for ${step.worth} %, which is not a ${label}.`, true)
+      add(at, 'worth', `${label} stands for ${step.worth} %, which is not a ${label}.`, 'hint')
   })
   const lowest = steps.length ? number(steps.at(-1)!.from) : null
   if (lowest)
@@ -48,7 +48,7 @@ export function scaleFaults(steps: readonly ScaleStep[]): ScaleFault[] {
       steps.length - 1,
       'from',
       `Below ${steps.at(-1)!.from} there is no step: such a grade gets ${steps.at(-1)!.label} too.`,
-      true,
+      'hint',
     )
   return faults
 }

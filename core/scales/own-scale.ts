@@ -20,6 +20,6 @@ export const ownScale = kind({
     const next = { ...present, ...to }
     if (next.removed) return null
     if (next.steps.length === 0) return 'A scale has at least one step.'
-    return scaleFaults(next.steps).find((fault) => !fault.mild)?.text ?? null
+    return scaleFaults(next.steps).find((fault) => fault.severity === 'fault')?.text ?? null
   },
 })

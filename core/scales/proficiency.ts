@@ -48,10 +48,10 @@ const isFigure = ({ short, value }: Level) => short === value
 /** The scale's level of exactly that value, or null. */
 export function levelOf(scale: ProficiencyScale, value: Decimal | null): Level | null {
   if (value === null) return null
-  const wanted = thousandths(value)
+  const desired = thousandths(value)
   return (
-    scale.levels.find((level) => thousandths(level.value) === wanted) ??
-    (scale.halves ? (allowedLevels(scale).find((level) => thousandths(level.value) === wanted) ?? null) : null)
+    scale.levels.find((level) => thousandths(level.value) === desired) ??
+    (scale.halves ? (allowedLevels(scale).find((level) => thousandths(level.value) === desired) ?? null) : null)
   )
 }
 

@@ -4,7 +4,7 @@ import { isBlank } from './to-score'
 import { toggleMark, type Mark } from './score'
 
 /** One thing done to every cell of a block. */
-export type BlockDeed =
+export type BlockEdit =
   | { do: 'fill blanks'; text: string }
   | { do: 'fill all'; text: string }
   | { do: 'set mark'; mark: Mark }
@@ -21,7 +21,7 @@ export interface BlockCell {
   there: boolean
 }
 
-/** What a deed would make of each cell that it changes, and why others are left as they are. */
+/** What an edit would make of each cell that it changes, and why others are left as they are. */
 export interface BlockOutcome {
   changes: { id: string; to: Partial<Cell> }[]
   refused: { id: string; reason: string }[]
@@ -39,31 +39,31 @@ const isToFill = ({ cell, there }: BlockCell) => there && isBlank(cell)
  *
  * @example onBlock(cells, { do: 'fill blanks', text: '10' }).changes.length // 27
  */
-export function onBlock(cells: readonly BlockCell[], deed: BlockDeed): BlockOutcome {
+export function onBlock(cells: readonly BlockCell[], edit: BlockEdit): BlockOutcome {
   const changes: BlockOutcome['changes'] = []
   const refused: BlockOutcome['refused'] = []
   for (const each of cells) {
-    const to = done(each, deed)
+    const to = done(each, edit)
     if ('refused' in to) refused.push({ id: each.id, reason: to.refused })
     else if (differs(each.cell, to)) changes.push({ id: each.id, to })
   }
   return { changes, refused }
 }
 
-function done(each: BlockCell, deed: BlockDeed): Partial<Cell> | { refused: string } {
+function done(each: BlockCell, edit: BlockEdit): Partial<Cell> | { refused: string } {
   const { cell } = each
-  switch (deed.do) {
+  switch (edit.do) {
     case 'fill blanks':
-      return isToFill(each) ? entered(each, deed.text) : {}
+      return isToFill(each) ? entered(each, edit.text) : {}
     case 'fill all':
-      return each.there ? entered(each, deed.text) : { refused: NOT_THERE }
+      return each.there ? entered(each, edit.text) : { refused: NOT_THERE }
     case 'set mark':
       if (!each.there) return { refused: NOT_THERE }
-      return cell.marks.includes(deed.mark) ? {} : { marks: toggleMark(cell.marks, deed.mark) }
+      return cell.marks.includes(edit.mark) ? {} : { marks: toggleMark(cell.marks, edit.mark) }
     case 'clear mark':
-      return { marks: cell.marks.filter((mark) => mark !== deed.mark) }
+      return { marks: cell.marks.filter((mark) => mark !== edit.mark) }
     case 'note':
-      return { note: deed.note, ...(deed.note ? { noteFor: deed.noteFor } : {}) }
+      return { note: edit.note, ...(edit.note ? { noteFor: edit.noteFor } : {}) }
     case 'clear':
       return { value: null, marks: [] }
   }

@@ -28,10 +28,10 @@ const rivals: Record<Mark, readonly Mark[]> = {
  * @example toggleMark(['missing'], 'excused') // ['excused']
  */
 export function toggleMark(present: readonly Mark[], mark: Mark): Mark[] {
-  const wanted = present.includes(mark)
+  const desired = present.includes(mark)
     ? present.filter((each) => each !== mark)
     : [...present.filter((each) => !rivals[mark].includes(each)), mark]
-  return marks.filter((each) => wanted.includes(each))
+  return marks.filter((each) => desired.includes(each))
 }
 
 /** The value in the teacher's words: `8.5`, `85 %`, `B+`. */

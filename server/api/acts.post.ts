@@ -3,12 +3,12 @@ import { takeTogether } from '../services/acts'
 
 const MOST_BYTES = 16_000_000
 
-/** Several homes in one deed: all of it, or none. */
+/** Several scopes in one batch: all of it, or none. */
 export default route(async (event) => {
   const person = await requirePerson(event)
   const { acts, sentAt, by } = await bodyAs(event, togetherRequest, MOST_BYTES)
   requireMaker(person, by)
-  const deeds = []
-  for (const { home, act } of acts) deeds.push({ home: await requireHome(person, home), act })
-  return takeTogether(await useDbToWrite(), person.id, deeds, { sentAt })
+  const parts = []
+  for (const { scope, act } of acts) parts.push({ scope: await requireScope(person, scope), act })
+  return takeTogether(await useDbToWrite(), person.id, parts, { sentAt })
 })

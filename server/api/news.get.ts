@@ -1,4 +1,4 @@
-import { newsQuery, saidOfKnown } from '#shared/history'
+import { newsQuery, knownParameter } from '#shared/history'
 
 /** What others do in classes, as server-sent events, from the acts after those that the asker has. */
 export default route(async (event) => {
@@ -9,10 +9,10 @@ export default route(async (event) => {
   const heard = newsQuery.safeParse({ known: getHeader(event, 'last-event-id') })
   for (const [sectionId, seq] of heard.data?.known ?? []) if (known.has(sectionId)) known.set(sectionId, seq)
   const stream = createEventStream(event)
-  const end = (await newsDesk()).add({
+  const end = (await newsFeed()).add({
     person,
     known,
-    tell: (news) => stream.push({ id: saidOfKnown(known), data: JSON.stringify(news) }),
+    tell: (news) => stream.push({ id: knownParameter(known), data: JSON.stringify(news) }),
     roster: (sectionId) => stream.push({ event: 'roster', data: sectionId }),
     beat: () => stream.push({ event: 'beat', data: '' }),
     ended: () => stream.close(),

@@ -14,9 +14,9 @@ export type Db = PgDatabase<PgQueryResultHKT, typeof schema, ExtractTablesWithRe
 /** Whether saves can be taken just now, or what the disk lacks. */
 export type Room = 'room' | 'full' | 'read-only'
 
-/** Hears the home of every act that any process takes; `gap` says that some may have gone unheard. */
+/** Listens for the scope of every act that any process takes; `gap` says that some may have gone unheard. */
 export interface Hearing {
-  home(id: string): void
+  scope(id: string): void
   gap(): void
 }
 
@@ -25,7 +25,7 @@ export interface DbHandle {
   driver: 'pglite' | 'postgresql'
   room(): Promise<Room>
   /** Begins to hear; gives what ends it. One connection for the process, however many listen to it. */
-  hear(hearing: Hearing): Promise<() => Promise<void>>
+  listen(hearing: Hearing): Promise<() => Promise<void>>
   close(): Promise<void>
 }
 
@@ -36,7 +36,7 @@ export interface DbOptions {
   dataDir: string
 }
 
-/** The channel on which the database tells of acts, with the home of each. */
+/** The channel on which the database tells of acts, with the scope of each. */
 export const CHANNEL = 'yukata_acts'
 
 const UPKEEP_MS = 15 * 60_000
@@ -72,7 +72,7 @@ async function openServer(connectionString: string): Promise<DbHandle> {
     db: drizzle(pool, { schema }),
     driver: 'postgresql',
     room: async () => 'room',
-    async hear(hearing) {
+    async listen(hearing) {
       let over = false
       let client: InstanceType<typeof pg.Client> | undefined
       const connect = async (): Promise<void> => {
@@ -87,7 +87,7 @@ async function openServer(connectionString: string): Promise<DbHandle> {
         }
         own.on('error', again)
         own.on('end', again)
-        own.on('notification', ({ payload }) => hearing.home(payload ?? ''))
+        own.on('notification', ({ payload }) => hearing.scope(payload ?? ''))
         try {
           await own.connect()
           await own.query(`listen ${CHANNEL}`)
@@ -111,7 +111,7 @@ async function openFolder(dataDir: string): Promise<DbHandle> {
   const handleOf = (client: InstanceType<typeof PGlite>): Omit<DbHandle, 'room' | 'close'> => ({
     db: drizzle(client, { schema }),
     driver: 'pglite',
-    hear: (hearing) => client.listen(CHANNEL, (home) => hearing.home(home)),
+    listen: (hearing) => client.listen(CHANNEL, (scope) => hearing.scope(scope)),
   })
   if (dataDir === 'memory://') {
     const client = await PGlite.create(dataDir)

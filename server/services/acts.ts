@@ -1,19 +1,19 @@
 import { and, eq, or, sql } from 'drizzle-orm'
 import { act as actSchema, currentChange, type Act, type Change } from '../../core/acts/act'
-import { applyChange, judge, type Outcome } from '../../core/acts/apply'
+import { applyChange, checkPrecondition, type Outcome } from '../../core/acts/apply'
 import { same } from '../../core/same'
 import { dependsOn } from '../../core/acts/depends'
 import { noRecords, record, type Records } from '../../core/records'
 import { SHAPE, type Kind, type RecordOf } from '../../core/kinds'
-import { standing } from '../../core/grading/declared'
+import { currentGrades } from '../../core/grading/declared'
 import type { ActResult, TakenAct } from '../../shared/class'
 import type { Db } from '../database/client'
 import { isAway } from '../database/faults'
 import { declaredGrades, journal } from '../database/schema'
-import { classHome, type Home } from './homes'
+import { classScope, type Scope } from './scopes'
 import { announce } from './news-signal'
 import { Problem } from './problem'
-import { readSome, writeRecords, type Hand } from './records-store'
+import { readSome, writeRecords, type ChangeStamp } from './records-store'
 import { loadSnapshot } from './snapshot'
 
 type Row = typeof journal.$inferSelect
@@ -55,7 +55,7 @@ export async function takeActs(
     throw error
   },
 ): Promise<ActResult[]> {
-  const home = classHome(sectionId)
+  const scope = classScope(sectionId)
   return db.transaction(async (tx) => {
     const results: ActResult[] = []
     const held: Act[] = []
@@ -76,7 +76,7 @@ export async function takeActs(
       try {
         if (dependsOn(held, act)) throw new Held()
         // A savepoint of its own, and one commit for all.
-        results.push(await tx.transaction((own) => takeAct(own, home, userId, act, clocks)))
+        results.push(await tx.transaction((own) => takeAct(own, scope, userId, act, clocks)))
       } catch (error) {
         if (error instanceof Problem && error.code === 'act-of-another')
           results.push({ id: act.id, rejected: { code: 'act-of-another', message: error.message } })
@@ -103,30 +103,30 @@ function faultOf(issues: readonly { message: string; path: PropertyKey[] }[]): s
 }
 
 /**
- * Takes acts on several homes as one: all of them, or none. Homes are locked in one order, so that two such deeds wait
+ * Takes acts on several scopes as one: all of them, or none. Scopes are locked in one order, so that two such batches wait
  * for each other and never for ever.
  *
- * @throws Problem `changed-meanwhile` with what became of each act, when any change of any of them cannot be made
+ * @throws Problem `conflict` with what became of each act, when any change of any of them cannot be made
  */
 export async function takeTogether(
   db: Db,
   userId: string,
-  deeds: readonly { home: Home; act: Act }[],
+  parts: readonly { scope: Scope; act: Act }[],
   clocks: Clocks = {},
 ): Promise<TakenAct[]> {
   return db.transaction(async (tx) => {
-    const byHome = [...deeds].sort((a, b) => a.home.id.localeCompare(b.home.id))
+    const byScope = [...parts].sort((a, b) => a.scope.id.localeCompare(b.scope.id))
     const taken = new Map<string, TakenAct>()
-    const deed = deeds.length > 1 ? deeds[0]!.act.id : undefined
-    for (const { home, act } of byHome) taken.set(act.id, await takeAct(tx, home, userId, { deed, ...act }, clocks))
-    const inOrder = deeds.map(({ act }) => taken.get(act.id)!)
+    const batch = parts.length > 1 ? parts[0]!.act.id : undefined
+    for (const { scope, act } of byScope) taken.set(act.id, await takeAct(tx, scope, userId, { batch, ...act }, clocks))
+    const inOrder = parts.map(({ act }) => taken.get(act.id)!)
     const refused = inOrder.flatMap(({ outcomes }) => outcomes).find((outcome) => outcome.done === 'refused')
     if (refused?.done === 'refused')
       throw new Problem(409, 'refused', `${refused.reason} Nothing was changed.`, inOrder)
     if (inOrder.some(({ outcomes }) => outcomes.some((outcome) => outcome.done !== 'applied')))
       throw new Problem(
         409,
-        'changed-meanwhile',
+        'conflict',
         'Somebody changed one of these classes meanwhile. Nothing was changed; look at it again.',
         inOrder,
       )
@@ -134,38 +134,38 @@ export async function takeTogether(
   })
 }
 
-async function takeAct(tx: Db, home: Home, userId: string, act: Act, clocks: Clocks): Promise<TakenAct> {
-  // Acts on one home are taken one after the other, whichever process takes them.
-  await tx.execute(sql`select pg_advisory_xact_lock(hashtextextended(${home.id}, 0))`)
-  const earlier = await takenBefore(tx, home, userId, act)
+async function takeAct(tx: Db, scope: Scope, userId: string, act: Act, clocks: Clocks): Promise<TakenAct> {
+  // Acts on one scope are taken one after the other, whichever process takes them.
+  await tx.execute(sql`select pg_advisory_xact_lock(hashtextextended(${scope.id}, 0))`)
+  const earlier = await takenBefore(tx, scope, userId, act)
   if (earlier) return earlier
   const now = clocks.now ?? new Date()
   const sent = act.changes as Change[]
-  const present = await presentOf(tx, home.id, sent)
-  const refuse = await home.rules(tx, new Set(sent.map((each) => each.kind)))
+  const present = await presentOf(tx, scope.id, sent)
+  const refuse = await scope.rules(tx, new Set(sent.map((each) => each.kind)))
   const written = new Map<Kind, Map<string, RecordOf<Kind>>>()
   const outcomes = sent.map((change): Outcome => {
     const reason = refuse(change, present)
     if (reason) return { done: 'refused', reason }
-    const outcome = judge(record(present, change.kind, change.id) as Record<string, unknown>, change)
+    const outcome = checkPrecondition(record(present, change.kind, change.id) as Record<string, unknown>, change)
     if (outcome.done !== 'applied') return outcome
     applyChange(present, change)
     const ofKind = written.get(change.kind) ?? new Map<string, RecordOf<Kind>>()
     written.set(change.kind, ofKind.set(change.id, present[change.kind][change.id]!))
     return outcome
   })
-  const hand: Hand = { changedBy: userId, changedAt: now, actId: act.id }
-  for (const [kind, records] of written) await writeRecords(tx, home.id, kind, records, hand)
-  const begun = await sittingBefore(tx, home, userId, act, outcomes)
+  const stamp: ChangeStamp = { changedBy: userId, changedAt: now, actId: act.id }
+  for (const [kind, records] of written) await writeRecords(tx, scope.id, kind, records, stamp)
+  const begun = await sittingBefore(tx, scope, userId, act, outcomes)
   const changes = begun ? [{ ...sent[0]!, from: currentChange(begun.changes[0]!, begun.shape).from }] : sent
   const [line] = await tx
     .insert(journal)
     .values({
       id: act.id,
-      homeId: home.id,
+      scopeId: scope.id,
       userId,
       kind: act.kind,
-      deedId: act.deed ?? null,
+      batchId: act.batch ?? null,
       ofId: act.of ?? null,
       sitting: act.sitting ?? null,
       shape: SHAPE,
@@ -176,24 +176,24 @@ async function takeAct(tx: Db, home: Home, userId: string, act: Act, clocks: Clo
       outcomes,
     })
     .returning({ seq: journal.seq })
-  await keepDeclared(tx, home.id, act.id, written.get('declaration'))
-  await announce(tx, home.id)
+  await keepDeclared(tx, scope.id, act.id, written.get('declaration'))
+  await announce(tx, scope.id)
   return { id: act.id, seq: line!.seq, outcomes }
 }
 
 /**
  * The answer that an act got when it was taken before, as itself or as a part of its sitting; null for a new one.
  *
- * @throws Problem `act-of-another` when its id was used for another home or by someone else
+ * @throws Problem `act-of-another` when its id was used for another scope or by someone else
  */
-async function takenBefore(tx: Db, home: Home, userId: string, act: Act): Promise<TakenAct | null> {
+async function takenBefore(tx: Db, scope: Scope, userId: string, act: Act): Promise<TakenAct | null> {
   const rows = await tx
     .select()
     .from(journal)
     .where(or(eq(journal.id, act.id), act.sitting ? eq(journal.sitting, act.sitting) : undefined))
   const before = rows.find((row) => row.id === act.id || row.earlierIds.includes(act.id))
   if (!before) return null
-  if (before.homeId === home.id && before.userId === userId)
+  if (before.scopeId === scope.id && before.userId === userId)
     return { id: act.id, seq: before.seq, outcomes: before.outcomes }
   throw new Problem(
     409,
@@ -208,7 +208,7 @@ async function takenBefore(tx: Db, home: Home, userId: string, act: Act): Promis
  */
 async function sittingBefore(
   tx: Db,
-  home: Home,
+  scope: Scope,
   userId: string,
   { sitting, changes }: Act,
   outcomes: readonly Outcome[],
@@ -218,7 +218,7 @@ async function sittingBefore(
   const [row] = await tx
     .select()
     .from(journal)
-    .where(and(eq(journal.sitting, sitting), eq(journal.homeId, home.id), eq(journal.userId, userId)))
+    .where(and(eq(journal.sitting, sitting), eq(journal.scopeId, scope.id), eq(journal.userId, userId)))
     .orderBy(sql`${journal.seq} desc`)
     .limit(1)
   const [before, ...others] = row?.changes ?? []
@@ -253,7 +253,7 @@ async function keepDeclared(
   for (const [periodId, declaration] of declarations ?? []) {
     if (!(declaration as RecordOf<'declaration'>).declared) continue
     const snapshot = await loadSnapshot(tx, sectionId)
-    const grades = standing(
+    const grades = currentGrades(
       snapshot,
       snapshot.periods.find((period) => period.id === periodId)!,
     )

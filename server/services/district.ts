@@ -9,7 +9,7 @@ import type { Db } from '../database/client'
 import { gradingScales, levelScales, plans, policies, users } from '../database/schema'
 import { readSome } from './records-store'
 
-/** The home of what the district fixes and offers to everybody. Its one policy has the same id. */
+/** The scope of what the district fixes and offers to everybody. Its one policy has the same id. */
 export const DISTRICT = 'district'
 
 /** What the district fixes, and who fixed it last. */
@@ -21,7 +21,7 @@ export async function districtPolicy(db: Db): Promise<{ policy: Policy; policyBy
     .select({ givenName: users.givenName, familyName: users.familyName })
     .from(policies)
     .innerJoin(users, eq(users.id, policies.changedBy))
-    .where(eq(policies.homeId, DISTRICT))
+    .where(eq(policies.scopeId, DISTRICT))
   return { policy, policyBy: by ? [by.givenName, by.familyName].filter(Boolean).join(' ') : null }
 }
 
@@ -30,14 +30,14 @@ export async function scalesFor(db: Db, userIds: readonly string[]): Promise<Ava
   const rows = await db
     .select()
     .from(gradingScales)
-    .where(inArray(gradingScales.homeId, [DISTRICT, ...userIds]))
+    .where(inArray(gradingScales.scopeId, [DISTRICT, ...userIds]))
   const kept = rows
     .filter((row) => !row.removed)
-    .map(({ id, homeId, name, steps }): AvailableScale => ({
+    .map(({ id, scopeId, name, steps }): AvailableScale => ({
       id,
       name,
       steps,
-      owner: homeId === DISTRICT ? 'district' : 'mine',
+      owner: scopeId === DISTRICT ? 'district' : 'mine',
     }))
     .sort((a, b) => a.name.localeCompare(b.name))
   return [...shippedScales.map((each): AvailableScale => ({ ...each, owner: 'district' })), ...kept]
@@ -48,12 +48,12 @@ export async function levelScalesFor(db: Db, userIds: readonly string[]): Promis
   const rows = await db
     .select()
     .from(levelScales)
-    .where(inArray(levelScales.homeId, [DISTRICT, ...userIds]))
+    .where(inArray(levelScales.scopeId, [DISTRICT, ...userIds]))
   const kept = rows
     .filter((row) => !row.removed)
-    .map(({ id, homeId, name, levels, halves }): AvailableLevelScale => ({
+    .map(({ id, scopeId, name, levels, halves }): AvailableLevelScale => ({
       ...{ id, name, levels, halves },
-      owner: homeId === DISTRICT ? 'district' : 'mine',
+      owner: scopeId === DISTRICT ? 'district' : 'mine',
     }))
     .sort((a, b) => a.name.localeCompare(b.name))
   return [...shippedLevelScales, ...kept]

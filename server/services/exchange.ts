@@ -1,12 +1,12 @@
 import { randomUUID } from 'node:crypto'
 import { and, asc, desc, eq, inArray, isNotNull, lt } from 'drizzle-orm'
-import { compare, type Agreed, type Difference } from '../../core/exchange/compare'
-import { wanted, type Sendable, type SendableType, type Unsendable } from '../../core/exchange/wanted'
+import { compare, type Baseline, type Difference } from '../../core/exchange/compare'
+import { desired, type Sendable, type SendableType, type Unsendable } from '../../core/exchange/desired'
 import { same } from '../../core/same'
 import type { ClassSnapshot } from '../../core/section'
 import { isOwnSpace } from '../../core/roster/own-space'
 import type { Db } from '../database/client'
-import { agreed, periods, runItems, runs, sections, sectionTeachers, students } from '../database/schema'
+import { syncBaseline, periods, runItems, runs, sections, sectionTeachers, students } from '../database/schema'
 import type { OneRosterClient } from './oneroster-client'
 import type { Person } from './person'
 import { Problem } from './problem'
@@ -27,10 +27,10 @@ export async function comparePush(
       'not-the-districts',
       'This class came from a file of yours: the district does not know it, so there is nowhere to send it.',
     )
-  const { sendables, unsendables } = wanted(snapshot, sourced)
+  const { sendables, unsendables } = desired(snapshot, sourced)
   const there = await client.gradebook(sourced.get(sectionId)!)
-  const base = await readAgreed(db, sectionId)
-  await settleAgreed(db, sectionId, sendables, there, base)
+  const base = await readBaseline(db, sectionId)
+  await settleBaseline(db, sectionId, sendables, there, base)
   return { differences: compare(sendables, there, base), unsendables }
 }
 
@@ -38,14 +38,14 @@ export async function comparePush(
  * The scores of a class that stand apart from the district's, by the ids of their cells: those that it does not have as
  * they are, and those that the last run held because they had changed there. Null before the first exchange.
  */
-export async function cellsApart(
+export async function cellsOutOfSync(
   db: Db,
   snapshot: ClassSnapshot,
 ): Promise<{ unsent: string[]; held: string[] } | null> {
   const { id: sectionId } = snapshot.section
-  const base = await readAgreed(db, sectionId)
+  const base = await readBaseline(db, sectionId)
   if (base.size === 0) return null
-  const { sendables } = wanted(snapshot, await sourcedIds(db, sectionId))
+  const { sendables } = desired(snapshot, await sourcedIds(db, sectionId))
   const heldBack = await heldBackBy(db, sectionId)
   const cellsOf = (belongs: (each: Sendable) => boolean) =>
     sendables.flatMap((each) => (each.type === 'result' && each.cellId && belongs(each) ? each.cellId : []))
@@ -73,12 +73,12 @@ async function heldBackBy(db: Db, sectionId: string): Promise<ReadonlyMap<string
 }
 
 /** What both sides hold alike is agreed, even when the answer to the sending of it was lost. */
-async function settleAgreed(
+async function settleBaseline(
   db: Db,
   sectionId: string,
-  sendables: ReturnType<typeof wanted>['sendables'],
+  sendables: ReturnType<typeof desired>['sendables'],
   there: ReadonlyMap<string, Record<string, unknown>>,
-  base: Map<string, Agreed>,
+  base: Map<string, Baseline>,
 ): Promise<void> {
   const news = sendables.filter(
     (each) =>
@@ -90,8 +90,8 @@ async function settleAgreed(
   }
 }
 
-async function readAgreed(db: Db, sectionId: string): Promise<Map<string, Agreed>> {
-  const rows = await db.select().from(agreed).where(eq(agreed.sectionId, sectionId))
+async function readBaseline(db: Db, sectionId: string): Promise<Map<string, Baseline>> {
+  const rows = await db.select().from(syncBaseline).where(eq(syncBaseline.sectionId, sectionId))
   return new Map(rows.map((row) => [row.id, { type: row.type as SendableType, title: row.title, fields: row.fields }]))
 }
 
@@ -100,12 +100,13 @@ async function agree(
   sectionId: string,
   { id, type, title, here }: Pick<Difference, 'id' | 'type' | 'title' | 'here'>,
 ): Promise<void> {
-  if (here === null) await db.delete(agreed).where(and(eq(agreed.sectionId, sectionId), eq(agreed.id, id)))
+  if (here === null)
+    await db.delete(syncBaseline).where(and(eq(syncBaseline.sectionId, sectionId), eq(syncBaseline.id, id)))
   else
     await db
-      .insert(agreed)
+      .insert(syncBaseline)
       .values({ sectionId, id, type, title, fields: here })
-      .onConflictDoUpdate({ target: [agreed.sectionId, agreed.id], set: { fields: here, title } })
+      .onConflictDoUpdate({ target: [syncBaseline.sectionId, syncBaseline.id], set: { fields: here, title } })
 }
 
 async function sourcedIds(db: Db, sectionId: string): Promise<Map<string, string>> {

@@ -37,7 +37,7 @@ const nameOf = (row: { givenName: string | null; familyName: string | null }) =>
 
 /** What happened to one record, newest first: who, when, by which act, from what to what. */
 export async function historyOf(db: Db, sectionId: string, kind: Kind, id: string): Promise<HistoryEntry[]> {
-  const rows = await actsOf(db, and(eq(journal.homeId, sectionId), touches({ kind, id }))).limit(ENTRIES)
+  const rows = await actsOf(db, and(eq(journal.scopeId, sectionId), touches({ kind, id }))).limit(ENTRIES)
   return rows.flatMap((row) =>
     applied(row.entry).flatMap((change) =>
       change.kind === kind && change.id === id
@@ -69,7 +69,7 @@ export async function classHistory(db: Db, sectionId: string, query: ClassHistor
     const rows = await actsOf(
       db,
       and(
-        eq(journal.homeId, sectionId),
+        eq(journal.scopeId, sectionId),
         last === undefined ? undefined : lt(journal.seq, last),
         kind ? touches({ kind }) : undefined,
         by ? eq(journal.userId, by) : undefined,
@@ -94,34 +94,34 @@ function classAct(row: { entry: Row; givenName: string | null; familyName: strin
   return { seq, id, kind, byId: userId, by: nameOf(row), at: madeAt.toISOString(), of: ofId, changes } as ClassAct
 }
 
-/** The acts of a person on a class in the last day, oldest first, for stepping back through them; deeds whole. */
+/** The acts of a person on a class in the last day, oldest first, for stepping back through them; batches whole. */
 export async function ownActs(db: Db, sectionId: string, userId: string, now = new Date()): Promise<Step[]> {
   const rows = await db
     .select()
     .from(journal)
     .where(
       and(
-        eq(journal.homeId, sectionId),
+        eq(journal.scopeId, sectionId),
         eq(journal.userId, userId),
         gt(journal.takenAt, new Date(now.getTime() - REACH_MS)),
       ),
     )
     .orderBy(desc(journal.seq))
     .limit(STEPS)
-  const deeds = rows.flatMap((row) => row.deedId ?? [])
-  const together = deeds.length
+  const parts = rows.flatMap((row) => row.batchId ?? [])
+  const together = parts.length
     ? await db
         .select()
         .from(journal)
-        .where(and(inArray(journal.deedId, deeds), eq(journal.userId, userId)))
+        .where(and(inArray(journal.batchId, parts), eq(journal.userId, userId)))
         .orderBy(asc(journal.seq))
     : []
   return rows
     .reverse()
     .map((row) =>
-      (row.deedId ? together.filter((each) => each.deedId === row.deedId) : [row])
+      (row.batchId ? together.filter((each) => each.batchId === row.batchId) : [row])
         .map((each) => ({
-          home: each.homeId === userId ? 'desk' : each.homeId,
+          scope: each.scopeId === userId ? 'user' : each.scopeId,
           seq: each.seq,
           ago: now.getTime() - each.takenAt.getTime(),
           act: actOf(each),
@@ -138,7 +138,7 @@ const actOf = (row: Row): Act =>
     kind: row.kind,
     at: row.madeAt.toISOString(),
     ...(row.ofId ? { of: row.ofId } : {}),
-    ...(row.deedId ? { deed: row.deedId } : {}),
+    ...(row.batchId ? { batch: row.batchId } : {}),
     ...(row.sitting ? { sitting: row.sitting } : {}),
     changes: applied(row),
   }) as Act
@@ -148,13 +148,13 @@ export async function lastSeq(db: Db, sectionId: string): Promise<number> {
   const [row] = await db
     .select({ last: max(journal.seq) })
     .from(journal)
-    .where(eq(journal.homeId, sectionId))
+    .where(eq(journal.scopeId, sectionId))
   return Number(row?.last ?? 0)
 }
 
 /** What happened in a class after an act that is known, oldest first. Acts on one class are numbered as they are kept. */
-export async function actsAfter(db: Db, home: string, seq: number): Promise<ClassAct[]> {
-  const rows = await actsOf(db, and(eq(journal.homeId, home), gt(journal.seq, seq)))
+export async function actsAfter(db: Db, scope: string, seq: number): Promise<ClassAct[]> {
+  const rows = await actsOf(db, and(eq(journal.scopeId, scope), gt(journal.seq, seq)))
   return rows.reverse().map((row) => classAct(row, applied(row.entry)))
 }
 
@@ -166,7 +166,7 @@ export async function snapshotAsOf(db: Db, sectionId: string, day: string): Prom
   const rows = await db
     .select({ changes: journal.changes, outcomes: journal.outcomes, shape: journal.shape })
     .from(journal)
-    .where(and(eq(journal.homeId, sectionId), lte(journal.madeAt, endOf(day))))
+    .where(and(eq(journal.scopeId, sectionId), lte(journal.madeAt, endOf(day))))
     .orderBy(asc(journal.seq))
   const records = noRecords()
   for (const row of rows) for (const change of applied(row)) applyChange(records, change)

@@ -33,6 +33,6 @@ export async function knownIds(tx: Db, sectionId: string, withStandards: boolean
 }
 
 async function standardsOfClass(tx: Db, sectionId: string): Promise<{ id: string }[]> {
-  const own = await tx.select({ id: standards.id }).from(standards).where(eq(standards.homeId, sectionId))
+  const own = await tx.select({ id: standards.id }).from(standards).where(eq(standards.scopeId, sectionId))
   return [...(await sectionStandards(tx, sectionId)), ...own]
 }

@@ -31,11 +31,11 @@ export interface Listener {
 
 /**
  * Tells everybody who listens to this process of the acts that any process takes. The database signals each act by the
- * home that it is in; only those who listen to that home look into the journal, once for all who know the same of it.
+ * scope that it is in; only those who listen to that scope look into the journal, once for all who know the same of it.
  * Who waits in silence costs nothing.
  */
-export class NewsDesk {
-  private byHome = new Map<string, Set<Listener>>()
+export class NewsFeed {
+  private byScope = new Map<string, Set<Listener>>()
   private byPerson = new Map<string, Listener[]>()
   private woken = new Set<string>()
   private timer: ReturnType<typeof setTimeout> | undefined
@@ -46,10 +46,13 @@ export class NewsDesk {
 
   constructor(
     private db: Db,
-    hear: DbHandle['hear'],
+    listen: DbHandle['listen'],
     private stumbled: (error: unknown) => void,
   ) {
-    this.endHearing = hear({ home: (signal) => this.signalled(signal), gap: () => this.wake([...this.byHome.keys()]) })
+    this.endHearing = listen({
+      scope: (signal) => this.signalled(signal),
+      gap: () => this.wake([...this.byScope.keys()]),
+    })
     this.endHearing.catch(stumbled)
     const slowly = setInterval(() => void this.lookSlowly().catch(stumbled), SLOW_LOOK_MS)
     const beat = setInterval(() => this.all().forEach((each) => void each.beat().catch(() => {})), HEARTBEAT_MS)
@@ -65,8 +68,8 @@ export class NewsDesk {
       void oldest.ended().catch(() => {})
     }
     this.byPerson.set(listener.person.id, [...(this.byPerson.get(listener.person.id) ?? []), listener])
-    for (const home of listener.known.keys())
-      this.byHome.set(home, (this.byHome.get(home) ?? new Set<Listener>()).add(listener))
+    for (const scope of listener.known.keys())
+      this.byScope.set(scope, (this.byScope.get(scope) ?? new Set<Listener>()).add(listener))
     this.wake([...listener.known.keys()])
     return () => this.remove(listener)
   }
@@ -89,21 +92,21 @@ export class NewsDesk {
     const left = (this.byPerson.get(listener.person.id) ?? []).filter((each) => each !== listener)
     if (left.length) this.byPerson.set(listener.person.id, left)
     else this.byPerson.delete(listener.person.id)
-    for (const home of listener.known.keys()) {
-      const others = this.byHome.get(home)
+    for (const scope of listener.known.keys()) {
+      const others = this.byScope.get(scope)
       others?.delete(listener)
-      if (others?.size === 0) this.byHome.delete(home)
+      if (others?.size === 0) this.byScope.delete(scope)
     }
   }
 
   private signalled(signal: string): void {
     const runId = runOfSignal(signal)
     if (runId !== null) void this.tellOfRoster(runId).catch(this.stumbled)
-    else if (this.byHome.has(signal)) this.wake([signal])
+    else if (this.byScope.has(signal)) this.wake([signal])
   }
 
-  private wake(homes: readonly string[]): void {
-    homes.forEach((home) => this.woken.add(home))
+  private wake(scopes: readonly string[]): void {
+    scopes.forEach((scope) => this.woken.add(scope))
     this.timer ??= setTimeout(() => {
       this.timer = undefined
       const woken = [...this.woken]
@@ -113,57 +116,57 @@ export class NewsDesk {
     }, TOGETHER_MS)
   }
 
-  private async look(homes: readonly string[]): Promise<void> {
-    for (const home of homes) {
+  private async look(scopes: readonly string[]): Promise<void> {
+    for (const scope of scopes) {
       const groups = new Map<number, Listener[]>()
-      for (const each of this.byHome.get(home) ?? []) {
-        const seq = each.known.get(home)!
+      for (const each of this.byScope.get(scope) ?? []) {
+        const seq = each.known.get(scope)!
         groups.set(seq, [...(groups.get(seq) ?? []), each])
       }
       for (const [seq, listeners] of groups) {
-        const acts = await actsAfter(this.db, home, seq)
-        if (acts.length) for (const listener of listeners) await this.tell(listener, home, acts)
+        const acts = await actsAfter(this.db, scope, seq)
+        if (acts.length) for (const listener of listeners) await this.tell(listener, scope, acts)
       }
     }
   }
 
-  private async tell(listener: Listener, home: string, acts: readonly ClassAct[]): Promise<void> {
-    if (!(await this.mayHear(listener, home))) return
+  private async tell(listener: Listener, scope: string, acts: readonly ClassAct[]): Promise<void> {
+    if (!(await this.mayReceive(listener, scope))) return
     for (const act of acts) {
-      if (!this.byHome.get(home)?.has(listener)) return
-      listener.known.set(home, act.seq)
+      if (!this.byScope.get(scope)?.has(listener)) return
+      listener.known.set(scope, act.seq)
       // Whoever is slow to take it holds up nobody else.
-      void listener.tell({ home, act }).catch(() => this.remove(listener))
+      void listener.tell({ scope, act }).catch(() => this.remove(listener))
     }
   }
 
   private async tellOfRoster(runId: string): Promise<void> {
     const [run] = await this.db.select({ found: runs.found }).from(runs).where(eq(runs.id, runId))
     const touched = run?.found?.touched
-    for (const home of touched ?? this.byHome.keys())
-      for (const listener of this.byHome.get(home) ?? [])
-        if (await this.mayHear(listener, home)) void listener.roster(home).catch(() => this.remove(listener))
+    for (const scope of touched ?? this.byScope.keys())
+      for (const listener of this.byScope.get(scope) ?? [])
+        if (await this.mayReceive(listener, scope)) void listener.roster(scope).catch(() => this.remove(listener))
   }
 
   /** Whoever has signed out, or no longer teaches the class, hears nothing more. */
-  private async mayHear(listener: Listener, home: string): Promise<boolean> {
+  private async mayReceive(listener: Listener, scope: string): Promise<boolean> {
     const { id, sessionId } = listener.person
-    if ((await seeSession(this.db, sessionId, new Date(), false)) && (await teaches(this.db, id, home))) return true
+    if ((await seeSession(this.db, sessionId, new Date(), false)) && (await teaches(this.db, id, scope))) return true
     this.remove(listener)
     await listener.ended().catch(() => {})
     return false
   }
 
   private async lookSlowly(): Promise<void> {
-    if (this.byHome.size === 0) return
+    if (this.byScope.size === 0) return
     const [last] = await this.db.select({ seq: sql<string | number>`coalesce(max(${journal.seq}), 0)` }).from(journal)
     const newest = Number(last!.seq)
     if (newest > this.seen) {
       const rows = await this.db
-        .selectDistinct({ home: journal.homeId })
+        .selectDistinct({ scope: journal.scopeId })
         .from(journal)
-        .where(and(gt(journal.seq, this.seen - IN_FLIGHT), inArray(journal.homeId, [...this.byHome.keys()])))
-      this.wake(rows.map((row) => row.home))
+        .where(and(gt(journal.seq, this.seen - IN_FLIGHT), inArray(journal.scopeId, [...this.byScope.keys()])))
+      this.wake(rows.map((row) => row.scope))
     }
     this.seen = newest
   }

@@ -6,7 +6,7 @@ import {
   type RosterEntities,
 } from '../../core/formats/oneroster/rest'
 import { fitWords } from '../../core/formats/oneroster/roster'
-import type { SendableType } from '../../core/exchange/wanted'
+import type { SendableType } from '../../core/exchange/desired'
 import { Problem } from './problem'
 
 export interface Partner {
@@ -121,10 +121,10 @@ export class OneRosterClient {
   private async send(method: 'PUT' | 'DELETE', path: string, body?: unknown): Promise<Answer> {
     const response = await this.request(path, { method, body: body === undefined ? undefined : JSON.stringify(body) })
     if (response.ok || (method === 'DELETE' && response.status === 404)) return { taken: true }
-    const said = refusal.safeParse(await this.read(response).catch(() => null))
+    const answer = refusal.safeParse(await this.read(response).catch(() => null))
     return {
       taken: false,
-      reason: said.success ? fitWords(said.data.imsx_description) : `${this.name} answered ${response.status}.`,
+      reason: answer.success ? fitWords(answer.data.imsx_description) : `${this.name} answered ${response.status}.`,
     }
   }
 

@@ -1,7 +1,7 @@
 import { SHAPE } from '../../core/kinds'
 import type { OpenClass } from '../../shared/class'
 import type { Db } from '../database/client'
-import { cellsApart } from './exchange'
+import { cellsOutOfSync } from './exchange'
 import { lastSeq } from './history'
 import { loadSnapshot } from './snapshot'
 
@@ -12,5 +12,5 @@ import { loadSnapshot } from './snapshot'
 export async function openClass(db: Db, sectionId: string): Promise<OpenClass> {
   const seq = await lastSeq(db, sectionId)
   const snapshot = await loadSnapshot(db, sectionId)
-  return { ...snapshot, seq, shape: SHAPE, apart: await cellsApart(db, snapshot) }
+  return { ...snapshot, seq, shape: SHAPE, outOfSync: await cellsOutOfSync(db, snapshot) }
 }

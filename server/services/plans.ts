@@ -9,7 +9,7 @@ import { sectionPeriods } from './snapshot'
 
 /**
  * The plans and the work of all classes of a teacher, this year's first, with the scales and the policy that they stand
- * under and the teacher's patterns: what a deed on several classes is made from.
+ * under and the teacher's patterns: what a batch on several classes is made from.
  */
 export async function plansOf(db: Db, userId: string, today: string): Promise<PlansResponse> {
   const rows = await db

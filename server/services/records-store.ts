@@ -25,7 +25,7 @@ import {
 } from '../database/schema'
 
 type Row = Record<string, unknown>
-type RecordTable = PgTable & { id: PgColumn } & ({ sectionId: PgColumn } | { homeId: PgColumn })
+type RecordTable = PgTable & { id: PgColumn } & ({ sectionId: PgColumn } | { scopeId: PgColumn })
 
 const tables: Record<Kind, RecordTable> = {
   assignment: assignments,
@@ -49,27 +49,27 @@ const kinds = Object.keys(tables) as Kind[]
 /** Kinds whose records belong to a class; standards are of a class where its teacher made them. */
 export const kindsOfClass = kinds.filter((kind) => 'sectionId' in tables[kind] || kind === 'standard')
 
-const homeColumn = (table: RecordTable): PgColumn => ('sectionId' in table ? table.sectionId : table.homeId)
+const scopeColumn = (table: RecordTable): PgColumn => ('sectionId' in table ? table.sectionId : table.scopeId)
 
 /** Who changed a record last, when, and by which act. */
-export interface Hand {
+export interface ChangeStamp {
   changedBy: string
   changedAt: Date
   actId: string
 }
 
-const keptColumns = new Set(['sectionId', 'homeId', 'id', 'changedBy', 'changedAt', 'actId'])
+const keptColumns = new Set(['sectionId', 'scopeId', 'id', 'changedBy', 'changedAt', 'actId'])
 const ROWS_AT_ONCE = 500
 
-/** All records of one home: a class, or by name those of a person's desk or the district. */
-export async function readRecords(db: Db, home: string, of: readonly Kind[] = kindsOfClass): Promise<Records> {
+/** All records of one scope: a class, or by name those of a person or the district. */
+export async function readRecords(db: Db, scope: string, of: readonly Kind[] = kindsOfClass): Promise<Records> {
   const records = noRecords()
   for (const kind of of) {
     const table = tables[kind]
     const rows = await db
       .select()
       .from(table)
-      .where(eq(homeColumn(table), home))
+      .where(eq(scopeColumn(table), scope))
     Object.assign(records[kind], Object.fromEntries(rows.map((row) => [row.id as string, recordOf(kind, row)])))
   }
   return records
@@ -78,7 +78,7 @@ export async function readRecords(db: Db, home: string, of: readonly Kind[] = ki
 /** Some records of one kind, by id. Those that nobody has touched are not in it. */
 export async function readSome<K extends Kind>(
   db: Db,
-  home: string,
+  scope: string,
   kind: K,
   ids: readonly string[],
 ): Promise<Records[K]> {
@@ -86,30 +86,30 @@ export async function readSome<K extends Kind>(
   const rows = await db
     .select()
     .from(table)
-    .where(and(eq(homeColumn(table), home), inArray(table.id, [...ids])))
+    .where(and(eq(scopeColumn(table), scope), inArray(table.id, [...ids])))
   return Object.fromEntries(rows.map((row) => [row.id as string, recordOf(kind, row)])) as unknown as Records[K]
 }
 
 /** Writes records whole, new ones and changed ones. */
 export async function writeRecords(
   tx: Db,
-  home: string,
+  scope: string,
   kind: Kind,
   written: ReadonlyMap<string, RecordOf<Kind>>,
-  hand: Hand,
+  stamp: ChangeStamp,
 ): Promise<void> {
   const table = tables[kind]
-  const homeKey = 'sectionId' in table ? 'sectionId' : 'homeId'
+  const scopeKey = 'sectionId' in table ? 'sectionId' : 'scopeId'
   const columns = Object.entries(getTableColumns(table)).filter(
-    ([key, column]) => key !== homeKey && key !== 'id' && !column.generated,
+    ([key, column]) => key !== scopeKey && key !== 'id' && !column.generated,
   )
   const set = Object.fromEntries(columns.map(([key, column]) => [key, sql.raw(`excluded."${column.name}"`)]))
-  const rows = [...written].map(([id, record]) => ({ [homeKey]: home, id, ...hand, ...rowOf(kind, record) }))
+  const rows = [...written].map(([id, record]) => ({ [scopeKey]: scope, id, ...stamp, ...rowOf(kind, record) }))
   for (let at = 0; at < rows.length; at += ROWS_AT_ONCE)
     await tx
       .insert(table)
       .values(rows.slice(at, at + ROWS_AT_ONCE))
-      .onConflictDoUpdate({ target: [homeColumn(table), table.id], set })
+      .onConflictDoUpdate({ target: [scopeColumn(table), table.id], set })
 }
 
 /** A row as a record: its decimals in their one form, and what an earlier release wrote as this one would. */

@@ -51,12 +51,12 @@ export async function todayOf(db: Db, userId: string, today: string): Promise<To
 /** What everything shown of a class comes from, as a key that changes whenever it does. */
 async function versions(db: Db, ids: readonly string[], today: string): Promise<(id: string) => string> {
   const last = await db
-    .select({ homeId: journal.homeId, seq: max(journal.seq) })
+    .select({ scopeId: journal.scopeId, seq: max(journal.seq) })
     .from(journal)
-    .where(inArray(journal.homeId, [...ids, DISTRICT]))
-    .groupBy(journal.homeId)
+    .where(inArray(journal.scopeId, [...ids, DISTRICT]))
+    .groupBy(journal.scopeId)
   const roster = await rosterMarks(db, ids)
-  const seqOf = (home: string) => last.find((each) => each.homeId === home)?.seq ?? 0
+  const seqOf = (scope: string) => last.find((each) => each.scopeId === scope)?.seq ?? 0
   return (id) => `${seqOf(id)} ${seqOf(DISTRICT)} ${roster(id)} ${today}`
 }
 

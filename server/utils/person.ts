@@ -1,7 +1,7 @@
 import { formatISO } from 'date-fns'
 import type { H3Event } from 'h3'
 import { id as idSchema } from '../../core/fields'
-import { classHome, deskHome, districtHome, type Home } from '../services/homes'
+import { classScope, userScope, districtScope, type Scope } from '../services/scopes'
 import type { Person } from '../services/person'
 import { Problem } from '../services/problem'
 import { seeSession, type SignedIn } from '../services/sessions'
@@ -60,14 +60,14 @@ export async function requireRegistrar(event: H3Event): Promise<SignedIn> {
 }
 
 /** Where an act belongs, once it is sure that the person may act there: their desk, a class of theirs, or the district. */
-export async function requireHome(person: Person, home: string): Promise<Home> {
-  if (home === 'desk') return deskHome(person.id)
-  if (home === 'district') {
-    if (person.role === 'registrar') return districtHome
+export async function requireScope(person: Person, scope: string): Promise<Scope> {
+  if (scope === 'user') return userScope(person.id)
+  if (scope === 'district') {
+    if (person.role === 'registrar') return districtScope
     throw new Problem(403, 'not-the-office', 'Only the district office can change this.')
   }
-  await requireTeaching(person, home)
-  return classHome(home)
+  await requireTeaching(person, scope)
+  return classScope(scope)
 }
 
 /** The school's today: fixed for demonstrations, else the calendar's. */

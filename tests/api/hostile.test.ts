@@ -67,7 +67,7 @@ describe('a body of any kind never meets a fault of ours', () => {
       fields: fc.array(fc.tuple(fc.nat(30), nasty), { maxLength: 4 }),
       id: fc.oneof(fc.constantFrom('x', 'x/y', 'x/y/z', 'x/y/z/w'), nasty),
       at: fc.oneof(fc.constant('2026-11-25T10:00:00Z'), nasty),
-      more: fc.dictionary(fc.constantFrom('of', 'deed', 'sitting', 'never'), nasty, { maxKeys: 2 }),
+      more: fc.dictionary(fc.constantFrom('of', 'batch', 'sitting', 'never'), nasty, { maxKeys: 2 }),
       whole: fc.boolean(),
     })
     .map(({ kind, act, fields, id, at, more, whole }) => {
@@ -86,7 +86,7 @@ describe('a body of any kind never meets a fault of ours', () => {
     await fc.assert(
       fc.asyncProperty(
         fc.array(someAct, { minLength: 1, maxLength: 12 }),
-        fc.constantFrom('class', 'desk', 'district'),
+        fc.constantFrom('class', 'user', 'district'),
         async (acts, where) => {
           if (where === 'class') {
             const response = await teacher.call('POST', `/api/classes/${classId}/acts`, { acts })
@@ -97,8 +97,8 @@ describe('a body of any kind never meets a fault of ours', () => {
               laters.push(...results.filter((each) => 'later' in each))
             }
           } else {
-            const caller = where === 'desk' ? teacher : registrar
-            const response = await caller.call('POST', '/api/acts', { acts: [{ home: where, act: acts[0] }] })
+            const caller = where === 'user' ? teacher : registrar
+            const response = await caller.call('POST', '/api/acts', { acts: [{ scope: where, act: acts[0] }] })
             count(response.status)
             expect(response.status).toBeLessThan(500)
           }

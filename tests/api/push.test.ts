@@ -19,7 +19,7 @@ afterAll(() => product.stop())
 beforeEach(() => misbehave({}))
 
 const snapshot = async () => classResponse.parse(await teacher.get(`/api/classes/${classId}`))
-const apart = async () => openClassResponse.parse(await teacher.get(`/api/classes/${classId}`)).apart
+const outOfSync = async () => openClassResponse.parse(await teacher.get(`/api/classes/${classId}`)).outOfSync
 const compared = async () => compareResponse.parse(await teacher.get(`/api/classes/${classId}/compare`))
 const received = async () =>
   (await (await fetch(`${product.standins}/sis/received`)).json()) as {
@@ -150,11 +150,11 @@ describe('a push to the district', () => {
     const run = await push()
     expect(run.summary).toBe('1 held for your decision')
     expect(run.items.map((each) => [each.id, each.state])).toEqual([[id, 'held']])
-    expect((await apart())?.held).toHaveLength(1)
+    expect((await outOfSync())?.held).toHaveLength(1)
     expect((await received()).filter((each) => each.id === id).at(-1)!.entity!.score).toBe(9)
     expect((await push([id])).summary).toBe('1 sent')
     expect((await received()).filter((each) => each.id === id).at(-1)!.entity!.score).toBe(4)
-    expect((await apart())?.held).toEqual([])
+    expect((await outOfSync())?.held).toEqual([])
   })
 
   it('removes there what was deleted here', async () => {

@@ -88,7 +88,7 @@ const routes: Record<string, { path: () => string; body?: () => unknown; answers
   },
   'acts.post': {
     path: () => '/api/acts',
-    body: () => ({ acts: [{ home: classId, act: act() }] }),
+    body: () => ({ acts: [{ scope: classId, act: act() }] }),
     answers: ofClass,
   },
   'classes/[id]/index.get': { path: () => `/api/classes/${classId}`, answers: ofClass },
@@ -195,7 +195,7 @@ describe('a deed on several homes', () => {
   const capOf = async (caller: Caller, id: string) =>
     classResponse.parse(await caller.get(`/api/classes/${id}`)).records.plan[id]?.cap ?? null
   const cap = (id: string) => ({
-    home: id,
+    scope: id,
     act: {
       ...act(),
       kind: 'copy plan',
@@ -218,7 +218,7 @@ describe('a deed on several homes', () => {
       Caller.signedIn(product, accounts.registrar),
     ])
     const policy = {
-      home: 'district',
+      scope: 'district',
       act: {
         ...act(),
         kind: 'policy',
@@ -232,9 +232,9 @@ describe('a deed on several homes', () => {
   it('is all of it or nothing, is done once, and says what stood in its way', async () => {
     const mine = await Caller.signedIn(product, accounts.teacher)
     const [, second] = todayResponse.parse(await mine.get('/api/today'))
-    const deed = { acts: [cap(classId), cap(second!.id)] }
-    expect((await mine.call('POST', '/api/acts', deed)).status).toBe(200)
-    expect((await mine.call('POST', '/api/acts', deed)).status).toBe(200)
+    const batch = { acts: [cap(classId), cap(second!.id)] }
+    expect((await mine.call('POST', '/api/acts', batch)).status).toBe(200)
+    expect((await mine.call('POST', '/api/acts', batch)).status).toBe(200)
     expect([await capOf(mine, classId), await capOf(mine, second!.id)]).toEqual(['100', '100'])
     const stale = await mine.call('POST', '/api/acts', { acts: [cap(classId)] })
     expect(stale.status).toBe(200) // what it wants is so already
@@ -248,7 +248,7 @@ describe('a deed on several homes', () => {
   it('that names a home twice, or a number twice, is not taken', async () => {
     const mine = await Caller.signedIn(product, accounts.teacher)
     const one = cap(classId)
-    for (const acts of [[one, one], [one, { ...cap(classId), home: 'desk', act: one.act }], []])
+    for (const acts of [[one, one], [one, { ...cap(classId), scope: 'user', act: one.act }], []])
       expect((await mine.call('POST', '/api/acts', { acts })).status).toBe(422)
   })
 })

@@ -39,7 +39,7 @@ test.describe('computed cells', () => {
     await expect(grade.locator('.pen')).toContainText('B+')
     await page.keyboard.press('Delete')
     await expect(grade.locator('.pen')).toHaveCount(0)
-    await expect(page.locator('#sheet-said')).toContainText('the computed one stands')
+    await expect(page.locator('#sheet-message')).toContainText('the computed one stands')
     await page.keyboard.press('F2')
     const field = desk.margin.getByRole('textbox', { name: 'Percent' })
     await expect(field).toBeFocused()
@@ -51,7 +51,7 @@ test.describe('computed cells', () => {
     await expect(grade).toBeFocused()
     // A mark means nothing there.
     await page.keyboard.press('x')
-    await expect(page.locator('#sheet-said')).toContainText('Type a percent or a letter')
+    await expect(page.locator('#sheet-message')).toContainText('Type a percent or a letter')
   })
 
   test('an override that was begun is kept by a click elsewhere, and is of the student it was begun for', async ({
@@ -85,7 +85,7 @@ test.describe('computed cells', () => {
     await expect(here).not.toHaveAttribute('data-result', 'period')
     const scores = await page.locator('.sheet .cell').allTextContents()
     await page.keyboard.type('7')
-    await expect(page.locator('#sheet-said')).toContainText('computed from its scores')
+    await expect(page.locator('#sheet-message')).toContainText('computed from its scores')
     await page.keyboard.press('Control+v')
     await page.keyboard.press('Control+d')
     await page.keyboard.press('Delete')

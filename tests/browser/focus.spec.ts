@@ -31,7 +31,7 @@ const dialogs: Record<string, { at?: (desk: Desk, page: Page) => Promise<unknown
   'frame/KeysDialog.vue': { by: button('? all keys') },
   'gradebook/FillDialog.vue': { by: button('Fill') },
   'gradebook/FilesDialog.vue': { by: button('Files') },
-  'gradebook/BookDialogs.vue': {
+  'gradebook/SheetDialogs.vue': {
     at: async (_, page) => page.getByRole('columnheader', { name: /Delta model/ }).click(),
     by: button('Delete', (page) => page.getByRole('complementary', { name: 'Margin' })),
   },

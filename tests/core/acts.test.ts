@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { act, change, type Change } from '#core/acts/act'
-import { applyChange, changeTo, inverse, judge } from '#core/acts/apply'
+import { applyChange, changeTo, inverse, checkPrecondition } from '#core/acts/apply'
 import { same } from '#core/same'
 import { blanks, schemas, type Kind } from '#core/kinds'
 import { jointId, partsOf } from '#core/kind'
@@ -35,7 +35,7 @@ describe('a change', () => {
         }
         for (const each of changes.reverse()) {
           const back = inverse(each)
-          expect(judge(record(records, 'cell', 's/a'), back).done).toBe('applied')
+          expect(checkPrecondition(record(records, 'cell', 's/a'), back).done).toBe('applied')
           applyChange(records, back)
         }
         expect(record(records, 'cell', 's/a')).toEqual(blanks.cell)
@@ -44,16 +44,16 @@ describe('a change', () => {
   })
   it('does not go over what somebody else did meanwhile', () => {
     const mine = cell(noRecords(), '8')
-    expect(judge({ ...blanks.cell, value: { points: '9' } }, mine)).toEqual({
-      done: 'meanwhile',
+    expect(checkPrecondition({ ...blanks.cell, value: { points: '9' } }, mine)).toEqual({
+      done: 'conflict',
       present: { value: { points: '9' } },
     })
   })
   it('is content when the record is as wanted already', () =>
-    expect(judge({ ...blanks.cell, value: { points: '8' } }, cell(noRecords(), '8')).done).toBe('applied'))
+    expect(checkPrecondition({ ...blanks.cell, value: { points: '8' } }, cell(noRecords(), '8')).done).toBe('applied'))
   it('leaves other fields to others', () => {
     const noted = { ...blanks.cell, note: 'ill', marks: ['late' as const] }
-    expect(judge(noted, cell(noRecords(), '8')).done).toBe('applied')
+    expect(checkPrecondition(noted, cell(noRecords(), '8')).done).toBe('applied')
   })
 })
 

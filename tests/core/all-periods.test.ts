@@ -45,8 +45,8 @@ describe('one method and weights for several periods', () => {
 
   it('changes nothing where all have it', () => {
     const snapshot = taught()
-    const wanted = sameRules(snapshot, period(snapshot, 'q2'), ['year', 'q1', 'q2'])
-    expect(changesTo(snapshot.records, wanted)).toEqual([])
+    const desired = sameRules(snapshot, period(snapshot, 'q2'), ['year', 'q1', 'q2'])
+    expect(changesTo(snapshot.records, desired)).toEqual([])
   })
 
   it('a set of its own that says what the class says is no difference', () => {

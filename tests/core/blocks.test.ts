@@ -36,8 +36,8 @@ describe('an entry on a cell', () => {
           fc.integer({ min: 0, max: 1000 }).map((each) => ({ percent: String(each) })),
         ),
         fc.subarray([...marks]),
-        (value, wanted) => {
-          const set = wanted.reduce<Mark[]>((all, mark) => toggleMark(all, mark), [])
+        (value, desired) => {
+          const set = desired.reduce<Mark[]>((all, mark) => toggleMark(all, mark), [])
           const before: Cell = { ...blanks.cell, value, marks: marks.filter((each) => set.includes(each)) }
           const read = readEntry(cellText(before), place)
           expect('refused' in read).toBe(false)
@@ -54,7 +54,7 @@ describe('a block', () => {
     cell('absent', { marks: ['absent'] }),
     cell('not there yet', {}, false),
   ]
-  const ids = (deed: Parameters<typeof onBlock>[1]) => onBlock(block, deed).changes.map((each) => each.id)
+  const ids = (edit: Parameters<typeof onBlock>[1]) => onBlock(block, edit).changes.map((each) => each.id)
 
   it('blanks are filled; who was absent, or not in the class, keeps the blank', () =>
     expect(ids({ do: 'fill blanks', text: '10' })).toEqual(['blank']))

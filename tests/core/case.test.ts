@@ -139,15 +139,15 @@ describe('bringing a framework again', () => {
   it('changes nothing where nothing has changed, and keeps what the district decided here', () => {
     const { standards } = read(sample())
     const here = { ...standards, one: { ...standards.one!, reported: false, weight: '2' } }
-    expect(bringStandards(here, read(sample()), '2026-11-26')).toMatchObject({ wanted: [], same: 5 })
+    expect(bringStandards(here, read(sample()), '2026-11-26')).toMatchObject({ desired: [], same: 5 })
   })
   it('withdraws what is no longer in it, and removes nothing', () => {
     const less = sample()
     less.CFItems = less.CFItems.filter((each) => !('identifier' in each && each.identifier === 'two'))
     const plan = bringStandards(read(sample()).standards, read(less), '2026-11-26')
     expect(plan.withdrawn).toEqual(['R.2 States two'])
-    expect(plan.wanted).toContainEqual({ kind: 'standard', id: 'two', to: { withdrawnOn: '2026-11-26' } })
-    expect(plan.wanted.some(({ to }) => 'removed' in to && to.removed)).toBe(false)
+    expect(plan.desired).toContainEqual({ kind: 'standard', id: 'two', to: { withdrawnOn: '2026-11-26' } })
+    expect(plan.desired.some(({ to }) => 'removed' in to && to.removed)).toBe(false)
   })
   it('leaves standards of other frameworks alone', () => {
     const other = { ...read(sample()).standards.one!, source: null }

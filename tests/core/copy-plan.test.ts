@@ -42,12 +42,12 @@ const copy = (
 ) => copyPlan(from, to, parts, policy, moves, newId)
 
 /** What the target becomes when the copy is done. */
-function after(to: PlanHolder, wanted: ReturnType<typeof copy>['wanted']): PlanHolder {
+function after(to: PlanHolder, desired: ReturnType<typeof copy>['desired']): PlanHolder {
   const records = noRecords()
   if (to.plan) records.plan[to.id] = { ...to.plan }
   records.category = { ...to.categories }
   for (const each of to.assignments) records.assignment[each.id] = { ...blanks.assignment, ...each }
-  for (const change of changesTo(records, wanted)) applyChange(records, change)
+  for (const change of changesTo(records, desired)) applyChange(records, change)
   return {
     ...to,
     plan: records.plan[to.id] ?? null,
@@ -64,7 +64,7 @@ const from = holder('from', { method: 'categories', places: 0, scale: plainLette
 describe('a copied plan', () => {
   it('makes the other class’s plan the same, and says so before', () => {
     const to = holder('to', null, [category('tests', { weight: '50' })])
-    const { wanted, changes, cannot } = copy(from, to)
+    const { desired, changes, cannot } = copy(from, to)
     expect(changes.map((each) => [each.what, each.before, each.after])).toEqual([
       ['Tests', '50', '70, drops 1'],
       ['Notes', 'not there', '30, equal items'],
@@ -74,30 +74,30 @@ describe('a copied plan', () => {
       ['Method', 'points', 'categories'],
     ])
     expect(cannot).toEqual([])
-    const then = after(to, wanted)
+    const then = after(to, desired)
     expect(Object.values(then.categories).map((each) => [each.name, each.weight])).toEqual([
       ['Tests', '70'],
       ['Notes', '30'],
     ])
     expect(copy(from, then).changes).toEqual([])
-    expect(copy(from, then).wanted).toEqual([])
+    expect(copy(from, then).desired).toEqual([])
   })
   it('in parts changes only those', () => {
     const to = holder('to', {}, [category('Own')])
-    const { wanted } = copy(from, to, ['rounding'])
-    expect(wanted).toEqual([{ kind: 'plan', id: 'to', to: { places: 0, cap: '100' } }])
+    const { desired } = copy(from, to, ['rounding'])
+    expect(desired).toEqual([{ kind: 'plan', id: 'to', to: { places: 0, cap: '100' } }])
   })
   it('moves the work of a category that would vanish, or leaves the category where that is wished', () => {
     const assignments = [{ id: 'a1', name: 'Lab 1', categoryId: 'to-0' }]
     const to = holder('to', {}, [category('Labs'), category('Empty')], { assignments })
     const moved = copy(from, to)
     expect(moved.moved).toEqual([{ categoryId: 'to-0', name: 'Labs', assignments: 1, to: 'Tests' }])
-    const then = after(to, moved.wanted)
+    const then = after(to, moved.desired)
     expect(then.categories['to-0']!.removed && then.categories['to-1']!.removed).toBe(true)
     expect(then.categories[then.assignments[0]!.categoryId!]!.name).toBe('Tests')
     const kept = copy(from, to, planParts, { 'to-0': 'stay' })
     expect(kept.cannot).toEqual(['Labs stays, because 1 assignment is in it.'])
-    expect(after(to, kept.wanted).categories['to-0']!.removed).toBe(false)
+    expect(after(to, kept.desired).categories['to-0']!.removed).toBe(false)
   })
   it('finds the same periods in another year, and says which have no counterpart', () => {
     const last = periods.map((each) => ({
@@ -118,9 +118,9 @@ describe('a copied plan', () => {
       [],
       { periods: [...last, { ...last[2]!, id: 'last-project', title: 'Project weeks' }] },
     )
-    const { wanted, cannot } = copy(old, holder('to', {}, []))
+    const { desired, cannot } = copy(old, holder('to', {}, []))
     expect(cannot).toEqual(['Project weeks, in Last year, has no counterpart in this class’s year.'])
-    expect(wanted).toEqual([
+    expect(desired).toEqual([
       {
         kind: 'plan',
         id: 'to',
@@ -138,8 +138,8 @@ describe('a copied plan', () => {
       scaleIds: ['plus-minus'],
       rounding: { places: 2 as const, rounding: 'up' as const, labelFrom: 'exact' as const },
     }
-    const { wanted, cannot } = copy(from, holder('to', {}, []), ['scale', 'rounding'], {}, policy)
+    const { desired, cannot } = copy(from, holder('to', {}, []), ['scale', 'rounding'], {}, policy)
     expect(cannot).toEqual(['The scale A to F by tens: the district does not allow it.'])
-    expect(wanted).toEqual([{ kind: 'plan', id: 'to', to: { cap: '100' } }])
+    expect(desired).toEqual([{ kind: 'plan', id: 'to', to: { cap: '100' } }])
   })
 })

@@ -1,18 +1,18 @@
 import { describe, expect, it } from 'vitest'
 import { blanks } from '#core/kinds'
 import { jointId } from '#core/kind'
-import { compare, type Agreed } from '#core/exchange/compare'
-import { wanted, type Sendable } from '#core/exchange/wanted'
+import { compare, type Baseline } from '#core/exchange/compare'
+import { desired, type Sendable } from '#core/exchange/desired'
 import { gradebookEntities, scoreStatuses } from '#core/formats/oneroster/rest'
-import { standing } from '#core/grading/declared'
+import { currentGrades } from '#core/grading/declared'
 import { aClass, aStandard } from '../support/class'
 
 const thing = (title: string): Sendable => ({ type: 'category', id: 'c', title, fields: { title } })
 const there = (title: string | null) => new Map(title === null ? [] : [['c', { title }]])
 const base = (title: string | null) =>
-  new Map<string, Agreed>(title === null ? [] : [['c', { type: 'category', title, fields: { title } }]])
-const step = (here: string | null, over: string | null, agreed: string | null) =>
-  compare(here === null ? [] : [thing(here)], there(over), base(agreed))[0]?.step ?? 'nothing'
+  new Map<string, Baseline>(title === null ? [] : [['c', { type: 'category', title, fields: { title } }]])
+const step = (here: string | null, over: string | null, baseline: string | null) =>
+  compare(here === null ? [] : [thing(here)], there(over), base(baseline))[0]?.step ?? 'nothing'
 
 describe('the three-way comparison', () => {
   it.each([
@@ -29,13 +29,13 @@ describe('the three-way comparison', () => {
     ['gone here and changed there', null, 'b', 'a', 'held'],
     ['gone on both sides', null, null, 'a', 'nothing'],
     ['made there by somebody else', null, 'a', null, 'nothing'],
-  ])('%s: here %j, there %j, agreed %j is %s', (_, here, over, agreed, expected) =>
-    expect(step(here, over, agreed)).toBe(expected),
+  ])('%s: here %j, there %j, agreed %j is %s', (_, here, over, baseline, expected) =>
+    expect(step(here, over, baseline)).toBe(expected),
   )
 
   it('sends what others refer to first, and removes it last', () => {
     const of = (type: Sendable['type'], id: string): Sendable => ({ type, id, title: id, fields: {} })
-    const agreed = new Map<string, Agreed>([
+    const baseline = new Map<string, Baseline>([
       ['c0', { type: 'category', title: '', fields: {} }],
       ['r0', { type: 'result', title: '', fields: {} }],
     ])
@@ -44,7 +44,7 @@ describe('the three-way comparison', () => {
       ['r0', {}],
     ])
     expect(
-      compare([of('result', 'r'), of('lineItem', 'l'), of('category', 'c')], over, agreed).map((each) => each.id),
+      compare([of('result', 'r'), of('lineItem', 'l'), of('category', 'c')], over, baseline).map((each) => each.id),
     ).toEqual(['c', 'l', 'r', 'r0', 'c0'])
   })
 })
@@ -65,7 +65,7 @@ describe('what the district should hold', () => {
     },
   })
   const sourced = new Map(['class', 'q2', 'ann', 'ben', 'cai', 'dov'].map((id) => [id, `sis-${id}`]))
-  const results = () => wanted(snapshot, sourced).sendables.filter((each) => each.type === 'result')
+  const results = () => desired(snapshot, sourced).sendables.filter((each) => each.type === 'result')
 
   it('names scores and their status in the words of OneRoster', () => {
     expect(
@@ -84,13 +84,13 @@ describe('what the district should hold', () => {
       dateLastModified: '2026-11-25T00:00:00Z',
       scoreDate: '2026-11-25',
     }
-    for (const each of wanted(snapshot, sourced).sendables)
+    for (const each of desired(snapshot, sourced).sendables)
       expect(gradebookEntities[each.type].safeParse({ ...envelope, ...each.fields }).success).toBe(true)
   })
   it('keeps private notes here', () => expect(JSON.stringify(results())).not.toContain('private'))
   it('says what cannot be sent, and why', () => {
     expect(
-      wanted(snapshot, sourced)
+      desired(snapshot, sourced)
         .unsendables.map((each) => each.title)
         .sort(),
     ).toEqual(['outside', 'stray'])
@@ -109,10 +109,10 @@ describe('what the district should hold', () => {
     )
     snapshot.records.levelOverride['ann/s1/q2'] = { level: '4', reason: 'Showed it at the board' }
     snapshot.records.levelOverride['ann/s2/q2'] = { level: '4', reason: '' }
-    snapshot.declared.q2 = standing(snapshot, snapshot.periods[2]!)
+    snapshot.declared.q2 = currentGrades(snapshot, snapshot.periods[2]!)
     snapshot.records.declaration.q2 = { ...blanks.declaration, declared: true }
     const ids = new Map(['class', 'ann', 'year', 'q1', 'q2'].map((id) => [id, `there-${id}`]))
-    const { sendables } = wanted(snapshot, ids)
+    const { sendables } = desired(snapshot, ids)
     const item = sendables.find((each) => each.id === 'map')!
     expect(item.fields.learningObjectiveSet).toEqual([{ source: 'case', learningObjectiveIds: ['s1'] }])
     const result = sendables.find((each) => each.id === 'class.q2.grade.ann')!
@@ -136,10 +136,10 @@ describe('what the district should hold', () => {
   it('sends grades and remarks of declared periods, the override with its reason', () => {
     snapshot.records.override[jointId('ann', 'q2')] = { percent: '80', label: 'B-', reason: 'redone', familyLine: '' }
     snapshot.records.remark[jointId('ann', 'q2')] = { text: 'Ann is ready.' }
-    expect(wanted(snapshot, sourced).sendables.some((each) => each.id.includes('grade'))).toBe(false)
-    snapshot.declared.q2 = standing(snapshot, snapshot.periods[2]!)
+    expect(desired(snapshot, sourced).sendables.some((each) => each.id.includes('grade'))).toBe(false)
+    snapshot.declared.q2 = currentGrades(snapshot, snapshot.periods[2]!)
     snapshot.records.declaration.q2 = { ...blanks.declaration, declared: true }
-    const grade = wanted(snapshot, sourced).sendables.find((each) => each.id === 'class.q2.grade.ann')!
+    const grade = desired(snapshot, sourced).sendables.find((each) => each.id === 'class.q2.grade.ann')!
     expect(grade.fields).toMatchObject({
       score: 80,
       textScore: 'B-',
@@ -150,8 +150,8 @@ describe('what the district should hold', () => {
   it('sends the grade with the points of its course level, and the unadjusted one beside it', () => {
     snapshot.records.override = {}
     snapshot.records.plan.class!.coursePoints = { points: '5', periodIds: ['q2'] }
-    snapshot.declared.q2 = standing(snapshot, snapshot.periods[2]!)
-    const grade = wanted(snapshot, sourced).sendables.find((each) => each.id === 'class.q2.grade.ann')!
+    snapshot.declared.q2 = currentGrades(snapshot, snapshot.periods[2]!)
+    const grade = desired(snapshot, sourced).sendables.find((each) => each.id === 'class.q2.grade.ann')!
     expect(grade.fields).toMatchObject({ score: 13, textScore: 'F', metadata: { unadjusted: '8.0 F' } })
   })
 })

@@ -76,8 +76,8 @@ describe('what a family sees of a student', () => {
       ]),
     ))
   it('has grades as percent, letter, both or neither, as the plan says', () => {
-    const families = (wanted: 'percent' | 'label' | 'both' | 'neither') => {
-      snapshot.records.plan.class = { ...snapshot.records.plan.class!, families: wanted }
+    const families = (desired: 'percent' | 'label' | 'both' | 'neither') => {
+      snapshot.records.plan.class = { ...snapshot.records.plan.class!, families: desired }
       return view().grades[0]
     }
     // 8, 6, 10 and 2 of 10 each are 26 of 40.

@@ -13,7 +13,7 @@ import { readEntry } from '#core/scores/entry'
 import { proposedShortName } from '#core/scores/short-name'
 import { beginning, fitText, isFit } from '#core/text'
 import type { Act } from '#core/acts/act'
-import type { Wanted } from '#core/wanted'
+import type { Desired } from '#core/desired'
 
 const takes = (schema: { safeParse: (value: unknown) => { success: boolean } }, value: unknown) =>
   schema.safeParse(value).success
@@ -84,7 +84,7 @@ describe('dates, moments and counts stay where the database holds them', () => {
 describe('what is wanted in the store is read as the server reads it', () => {
   it('the blank of every kind fits', () => {
     for (const kind of Object.keys(schemas) as Kind[])
-      expect(kind === 'scale' ? [] : fitted([{ kind, id: 'x', to: blanks[kind] } as Wanted])).not.toHaveProperty(
+      expect(kind === 'scale' ? [] : fitted([{ kind, id: 'x', to: blanks[kind] } as Desired])).not.toHaveProperty(
         'fault',
       )
   })
@@ -138,12 +138,12 @@ describe('an entry of any length is read at once', () => {
 })
 
 describe('what rests on what', () => {
-  const actOf = (wanted: Wanted[], more: Partial<Act> = {}): Act => ({
+  const actOf = (desired: Desired[], more: Partial<Act> = {}): Act => ({
     id: crypto.randomUUID(),
     shape: SHAPE,
     kind: 'type',
     at: '2026-11-25T10:00:00Z',
-    changes: changesTo(noRecords(), wanted) as Act['changes'],
+    changes: changesTo(noRecords(), desired) as Act['changes'],
     ...more,
   })
   const makes = actOf([{ kind: 'assignment', id: 'a9', to: { name: 'New', removed: false } }])
@@ -179,7 +179,7 @@ describe('steps back', () => {
   it('the writing of one text in one sitting is one step, from where it began', () => {
     const parts = [writing('', 'A', 'one'), writing('A', 'A good', 'one'), writing('A good', 'A good week', 'one')]
     const { done } = stepsOf(
-      parts.map((each) => [{ home: 'class', act: each }]),
+      parts.map((each) => [{ scope: 'class', act: each }]),
       new Set(['class']),
     )
     expect(done).toHaveLength(1)
@@ -192,7 +192,7 @@ describe('steps back', () => {
     const parts = [writing('', 'A', 'one'), writing('A', 'B', 'two')]
     expect(
       stepsOf(
-        parts.map((each) => [{ home: 'class', act: each }]),
+        parts.map((each) => [{ scope: 'class', act: each }]),
         new Set(['class']),
       ).done,
     ).toHaveLength(2)

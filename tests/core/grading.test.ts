@@ -9,7 +9,7 @@ import { Grades, type StudentGrade } from '#core/grading/grades'
 import { assignmentsOf, planOf } from '#core/plan/rules'
 import { classMean, studentsIn, toScore } from '#core/grading/section'
 import { spreadOf, worthsOf } from '#core/grading/spread'
-import { departures, standing } from '#core/grading/declared'
+import { departures, currentGrades } from '#core/grading/declared'
 import { jointId } from '#core/kind'
 import { round } from '#core/number/round'
 import { aClass } from '../support/class'
@@ -288,11 +288,11 @@ describe('very large figures', () => {
 describe('a declared period', () => {
   it('shows which grades have departed from it', () => {
     const snapshot = one({ ann: { a: '80' }, ben: { a: '70' } })
-    const declared = standing(snapshot, q2(snapshot))
-    expect(departures(declared, standing(snapshot, q2(snapshot)))).toEqual([])
+    const declared = currentGrades(snapshot, q2(snapshot))
+    expect(departures(declared, currentGrades(snapshot, q2(snapshot)))).toEqual([])
     snapshot.records.cell[jointId('ben', 'a')]!.value = { points: '75' }
     expect(
-      departures(declared, standing(snapshot, q2(snapshot))).map((each) => [
+      departures(declared, currentGrades(snapshot, q2(snapshot))).map((each) => [
         each.studentId,
         each.was?.percent,
         each.now.percent,

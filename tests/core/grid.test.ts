@@ -73,7 +73,7 @@ describe('the sheet as a file, there and back', () => {
   it('an export that nobody edited changes nothing', () => {
     const snapshot = theClass()
     const grid = read(snapshot, throughCsv(writeGrid(snapshot, quarter(snapshot))))!
-    expect(outcome(snapshot, grid)).toEqual({ wanted: [], changes: [], refused: [] })
+    expect(outcome(snapshot, grid)).toEqual({ desired: [], changes: [], refused: [] })
   })
   it('changes just what was edited: a score, a mark, a blank; what is computed is never read', () => {
     const snapshot = theClass()
@@ -89,7 +89,7 @@ describe('the sheet as a file, there and back', () => {
       ['s2', 'Check 5', 'missing', ''],
       ['s3', 'Check 5', '', '8 absent'],
     ])
-    for (const change of changesTo(snapshot.records, found.wanted)) applyChange(snapshot.records, change)
+    for (const change of changesTo(snapshot.records, found.desired)) applyChange(snapshot.records, change)
     const again = read(snapshot, throughCsv(writeGrid(snapshot, quarter(snapshot))))!
     expect(outcome(snapshot, again).changes).toEqual([])
   })
@@ -108,7 +108,7 @@ describe('the sheet as a file, there and back', () => {
       'none',
       'several',
     ])
-    expect(outcome(snapshot, grid).wanted.map((each) => [each.kind, each.id])).toEqual([
+    expect(outcome(snapshot, grid).desired.map((each) => [each.kind, each.id])).toEqual([
       ['cell', 's4/check'],
       ['assignment', 'made'],
       ['cell', 's4/made'],

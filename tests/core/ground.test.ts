@@ -3,7 +3,7 @@ import { changesTo } from '#core/acts/apply'
 import { refusalIn } from '#core/ground'
 import { jointId } from '#core/kind'
 import { blanks } from '#core/kinds'
-import type { Wanted } from '#core/wanted'
+import type { Desired } from '#core/desired'
 import { aClass } from '../support/class'
 
 const snapshot = aClass({
@@ -11,7 +11,7 @@ const snapshot = aClass({
   assignments: { a: { categoryId: 'tests' } },
   scores: { ann: {} },
 })
-const refused = (...wanted: Wanted[]) => refusalIn(snapshot, changesTo(snapshot.records, wanted))
+const refused = (...desired: Desired[]) => refusalIn(snapshot, changesTo(snapshot.records, desired))
 
 describe('what the class itself says no to, before anything is sent', () => {
   it('is nothing of what is in order', () =>

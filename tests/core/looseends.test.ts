@@ -9,7 +9,7 @@ const codes = (snapshot: ReturnType<typeof aClass>) => looseEnds(snapshot).map((
 /** Does what the mend in one step would do. */
 function mend(snapshot: ReturnType<typeof aClass>): void {
   for (const { fixes } of looseEnds(snapshot))
-    for (const { kind, id, to } of fixes?.[0]?.wanted ?? []) {
+    for (const { kind, id, to } of fixes?.[0]?.desired ?? []) {
       const change = changeTo(snapshot.records, kind, id, to as never)
       if (change) applyChange(snapshot.records, change)
     }

@@ -34,7 +34,7 @@ describe('scores that follow a student into another class of the course', () => 
   const moved = movedScores(there, here, 'ann')
 
   it('go to the linked copy, with their marks and notes', () =>
-    expect(moved.wanted).toEqual([
+    expect(moved.desired).toEqual([
       {
         kind: 'cell',
         id: jointId('ann', 'h1'),

@@ -112,7 +112,8 @@ describe('the scale', () => {
 })
 
 describe('a scale in the editor', () => {
-  const faults = (steps: GradingScale['steps']) => scaleFaults(steps).map((each) => [each.step, each.field, each.mild])
+  const faults = (steps: GradingScale['steps']) =>
+    scaleFaults(steps).map((each) => [each.step, each.field, each.severity === 'hint'])
   it.each([
     ['equal bounds', ['A:90', 'B:90', 'F:0'], [[1, 'from', false]]],
     ['steps out of order', ['A:90', 'B:95', 'F:0'], [[1, 'from', false]]],

@@ -12,7 +12,7 @@ const act = (id: string, minute: number, more: Partial<Act> = {}): Act => ({
   changes: [],
   ...more,
 })
-const step = (home: string, ...acts: Act[]): Step => acts.map((each) => ({ home, act: each }))
+const step = (scope: string, ...acts: Act[]): Step => acts.map((each) => ({ scope, act: each }))
 const ids = (steps: readonly Step[]) => steps.map((each) => each.map(({ act: { id } }) => id))
 
 describe('steps to take back', () => {
@@ -45,29 +45,29 @@ describe('steps of several classes', () => {
     expect(
       ids(
         mergedSteps([
-          [step('7A', act('a1', 1)), step('7A', act('a2', 5, { deed: 'd' }))],
-          [step('7B', act('b1', 3)), step('7B', act('b2', 5, { deed: 'd' }))],
+          [step('7A', act('a1', 1)), step('7A', act('a2', 5, { batch: 'd' }))],
+          [step('7B', act('b1', 3)), step('7B', act('b2', 5, { batch: 'd' }))],
         ]),
       ),
     ).toEqual([['a1'], ['b1'], ['a2', 'b2']]))
   it('have an act once that two lists know, as a deed that both classes tell whole', () => {
-    const deed: Step = [
-      { home: '7A', act: act('a', 2, { deed: 'd' }) },
-      { home: '7B', act: act('b', 2, { deed: 'd' }) },
+    const batch: Step = [
+      { scope: '7A', act: act('a', 2, { batch: 'd' }) },
+      { scope: '7B', act: act('b', 2, { batch: 'd' }) },
     ]
-    expect(ids(mergedSteps([[deed], [deed, step('7B', act('c', 4))]]))).toEqual([['a', 'b'], ['c']])
+    expect(ids(mergedSteps([[batch], [batch, step('7B', act('c', 4))]]))).toEqual([['a', 'b'], ['c']])
   })
   it('keep the order of each list, whatever the clocks said', () =>
     fc.assert(
       fc.property(fc.array(fc.nat(59), { maxLength: 12 }), fc.array(fc.nat(59), { maxLength: 12 }), (left, right) => {
-        const list = (home: string, minutes: number[]) =>
-          minutes.map((minute, at) => step(home, act(`${home}${at}`, minute)))
+        const list = (scope: string, minutes: number[]) =>
+          minutes.map((minute, at) => step(scope, act(`${scope}${at}`, minute)))
         const merged = ids(mergedSteps([list('7A', left), list('7B', right)])).flat()
-        for (const [home, minutes] of [
+        for (const [scope, minutes] of [
           ['7A', left],
           ['7B', right],
         ] as const)
-          expect(merged.filter((id) => id.startsWith(home))).toEqual(minutes.map((_, at) => `${home}${at}`))
+          expect(merged.filter((id) => id.startsWith(scope))).toEqual(minutes.map((_, at) => `${scope}${at}`))
       }),
     ))
 })

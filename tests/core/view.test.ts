@@ -70,7 +70,7 @@ describe('what of a sheet is shown', () => {
           sort: fc.constantFrom('name', 'grade', 'slipping', 'check'),
           away: fc.boolean(),
         }),
-        (wanted) => void expect(viewOf(queryOf(wanted))).toEqual(wanted),
+        (desired) => void expect(viewOf(queryOf(desired))).toEqual(desired),
       ),
     ))
   it('what an address says that nobody knows is as in the beginning', () =>

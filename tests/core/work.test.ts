@@ -3,8 +3,14 @@ import { describe, expect, it } from 'vitest'
 import { jointId } from '#core/kind'
 import { Grades } from '#core/grading/grades'
 import { neededFor } from '#core/grading/needed'
-import { saidOfCategory, saidOfCoursePoints, saidOfMarks, saidOfParent, saidOfRounding } from '#core/plan/said'
-import { told } from '#core/grading/told'
+import {
+  describeCategory,
+  describeCoursePoints,
+  describeMarks,
+  describeParent,
+  describeRounding,
+} from '#core/plan/describe'
+import { workLines } from '#core/grading/work-lines'
 import { categoriesOf, planOf } from '#core/plan/rules'
 import { plainly } from '#core/words'
 import type { ClassSnapshot } from '#core/section'
@@ -32,7 +38,7 @@ const aQuarter = () =>
     },
   })
 const lines = (snapshot: ClassSnapshot, periodId = 'q2') =>
-  told(snapshot, new Grades(snapshot).work('ann', periodId)).map((each) =>
+  workLines(snapshot, new Grades(snapshot).work('ann', periodId)).map((each) =>
     [each.text, each.figure, each.note].filter(Boolean).join(' | '),
   )
 
@@ -152,7 +158,7 @@ describe('a plan said back', () => {
   it('each category in one sentence', () => {
     const snapshot = aQuarter()
     const [investigations, checks, notes] = categoriesOf(snapshot)
-    const said = (category: typeof checks) => saidOfCategory(category!, planOf(snapshot), 100)
+    const said = (category: typeof checks) => describeCategory(category!, planOf(snapshot), 100)
     expect(said({ ...checks!, dropCount: 1 })).toBe('Checks is 30 of 100, by points; the lowest one is dropped.')
     expect(said({ ...checks!, dropCount: 2, dropRule: 'best for the student', keepOne: true })).toBe(
       'Checks is 30 of 100, by points; the two that help most when gone are dropped, never the only one.',
@@ -163,16 +169,16 @@ describe('a plan said back', () => {
   it('rounding, marks, longer periods and course-level points', () => {
     const snapshot = aQuarter()
     const plan = planOf(snapshot)
-    expect(saidOfRounding(plan)).toBe(
+    expect(describeRounding(plan)).toBe(
       'Grades show one place, halves go up. The label is that of the grade as shown. Grades above 100 stand.',
     )
-    expect(saidOfMarks({ missingCountsAs: '50', incompleteCountsAs: 'nothing' })).toBe(
+    expect(describeMarks({ missingCountsAs: '50', incompleteCountsAs: 'nothing' })).toBe(
       'Missing work counts as 50 % of its points; incomplete work counts nothing until a score is given.',
     )
-    expect(saidOfParent(snapshot, snapshot.periods[0]!)).toBe(
+    expect(describeParent(snapshot, snapshot.periods[0]!)).toBe(
       'Year is made of Quarter 1 (40) and Quarter 2 (40); each enters unrounded.',
     )
-    expect(saidOfCoursePoints(snapshot)).toBe('No points are added for the course level.')
+    expect(describeCoursePoints(snapshot)).toBe('No points are added for the course level.')
   })
   it('fractions as a person reads them', () =>
     expect([ratio(266, 3), ofDecimal('92.5'), ratio(40, 1)].map(plainly)).toEqual(['88.666…', '92.5', '40']))

@@ -7,7 +7,7 @@ import type { DbHandle } from '../../server/database/client'
 import { takeActs } from '../../server/services/acts'
 import { loadSnapshot } from '../../server/services/snapshot'
 import { emptyRecords } from '../support/database'
-import { actOf, withDistrict, type Wanted } from '../support/world'
+import { actOf, withDistrict, type Desired } from '../support/world'
 
 /**
  * PostgreSQL's own `numeric` computes the same class in SQL, from the rows as they are kept: weighted categories, by
@@ -38,21 +38,21 @@ it('gives every student the grade that PostgreSQL gives', async () => {
     points: String(1 + Math.floor(random() * 40)),
     multiplier: ['1', '1.5', '4', '0.333'][Math.floor(random() * 4)]!,
   }))
-  const setUp: Wanted[] = [
+  const setUp: Desired[] = [
     { kind: 'plan', id: sectionId, to: { method: 'categories' } },
-    ...categories.map(({ id, ...rest }): Wanted => ({
+    ...categories.map(({ id, ...rest }): Desired => ({
       kind: 'category',
       id,
       to: { name: 'C', shortName: 'C', ...rest, removed: false },
     })),
-    ...assignments.map(({ id, category, points, multiplier }): Wanted => ({
+    ...assignments.map(({ id, category, points, multiplier }): Desired => ({
       kind: 'assignment',
       id,
       to: { name: 'A', shortName: 'A', categoryId: category, dueOn: '2026-11-10', points, multiplier, removed: false },
     })),
   ]
   const scores = snapshot.students.flatMap((student) =>
-    assignments.flatMap(({ id, points }): Wanted[] =>
+    assignments.flatMap(({ id, points }): Desired[] =>
       random() < 0.6
         ? [
             {
@@ -64,9 +64,9 @@ it('gives every student the grade that PostgreSQL gives', async () => {
         : [],
     ),
   )
-  for (const wanted of [setUp, scores])
+  for (const desired of [setUp, scores])
     await takeActs(handle.db, sectionId, teacherId, [
-      actOf((await loadSnapshot(handle.db, sectionId)).records, 'load', wanted),
+      actOf((await loadSnapshot(handle.db, sectionId)).records, 'load', desired),
     ])
 
   const answer = (await handle.db.execute(sql`

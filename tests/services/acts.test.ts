@@ -11,7 +11,7 @@ import { madeAt, takeActs } from '../../server/services/acts'
 import { historyOf } from '../../server/services/history'
 import { loadSnapshot } from '../../server/services/snapshot'
 import { emptyRecords } from '../support/database'
-import { actOf, withDistrict, type Wanted, takenActs } from '../support/world'
+import { actOf, withDistrict, type Desired, takenActs } from '../support/world'
 
 let handle: DbHandle
 let sectionId: string
@@ -21,8 +21,8 @@ const assignment = crypto.randomUUID()
 const category = crypto.randomUUID()
 
 const snapshot = () => loadSnapshot(handle.db, sectionId)
-const take = async (kind: Act['kind'], wanted: Wanted[]) => {
-  const act = actOf((await snapshot()).records, kind, wanted)
+const take = async (kind: Act['kind'], desired: Desired[]) => {
+  const act = actOf((await snapshot()).records, kind, desired)
   const [taken] = await takenActs(handle.db, sectionId, teacherId, [act])
   return { act, outcomes: taken!.outcomes }
 }
@@ -101,7 +101,7 @@ describe('an act', () => {
     const stale = actOf(records, 'paste', [score('1'), { kind: 'cell', id: other, to: { value: { points: '2' } } }])
     await take('type', [score('10')])
     const [taken] = await takenActs(handle.db, sectionId, teacherId, [stale])
-    expect(taken!.outcomes).toEqual([{ done: 'meanwhile', present: { value: { points: '10' } } }, { done: 'applied' }])
+    expect(taken!.outcomes).toEqual([{ done: 'conflict', present: { value: { points: '10' } } }, { done: 'applied' }])
     expect(await scoreNow()).toEqual({ points: '10' })
     expect((await snapshot()).records.cell[other]?.value).toEqual({ points: '2' })
   })
@@ -136,7 +136,7 @@ describe('an act', () => {
       students
         .slice(0, 25)
         .flatMap((each) =>
-          ids.map((id): Wanted => ({ kind: 'cell', id: jointId(each.id, id), to: { value: { points: '7' } } })),
+          ids.map((id): Desired => ({ kind: 'cell', id: jointId(each.id, id), to: { value: { points: '7' } } })),
         ),
     )
     expect(outcomes).toHaveLength(500)
@@ -145,7 +145,7 @@ describe('an act', () => {
 })
 
 describe('what is not of the class is refused, and the rest is taken', () => {
-  it.each<[string, () => Wanted]>([
+  it.each<[string, () => Desired]>([
     ['a student', () => ({ kind: 'cell', id: jointId('nobody', assignment), to: { value: { points: '1' } } })],
     ['an assignment', () => ({ kind: 'cell', id: jointId(student, 'nothing'), to: { value: { points: '1' } } })],
     [
@@ -158,8 +158,8 @@ describe('what is not of the class is refused, and the rest is taken', () => {
     ['a declared period', () => ({ kind: 'declaration', id: 'never', to: { declared: true } })],
     ['a remark', () => ({ kind: 'remark', id: jointId('nobody', 'never'), to: { text: 'x' } })],
     ['another plan', () => ({ kind: 'plan', id: 'other', to: { places: 0 } })],
-  ])('%s', async (_, wanted) => {
-    const act = actOf(noRecords(), 'paste', [wanted()])
+  ])('%s', async (_, desired) => {
+    const act = actOf(noRecords(), 'paste', [desired()])
     const [taken] = await takenActs(handle.db, sectionId, teacherId, [act])
     expect(taken!.outcomes[0]!.done).toBe('refused')
   })

@@ -11,7 +11,7 @@ import { district, demoToday, overnight, withMoves } from '../../demo/district'
 import type { DbHandle } from '../../server/database/client'
 import { bankEntries, courses } from '../../server/database/schema'
 import { takeTogether } from '../../server/services/acts'
-import { districtHome } from '../../server/services/homes'
+import { districtScope } from '../../server/services/scopes'
 import { bank } from '../../demo/curriculum'
 import { standardsAct } from '../../demo/standards'
 import { reportCards } from '../../server/services/report-cards'
@@ -32,7 +32,7 @@ beforeAll(async () => {
   await handle.db.insert(bankEntries).values(bank.map((entry, place) => ({ ...entry, place })))
   const rows = await handle.db.select().from(courses)
   const office = standardsAct(new Map(rows.map((row) => [row.sourcedId!, row.id])))
-  await takeTogether(handle.db, teacherId, [{ home: districtHome, act: office }])
+  await takeTogether(handle.db, teacherId, [{ scope: districtScope, act: office }])
   empty = await loadSnapshot(handle.db, sectionId)
   const taken = await takenActs(handle.db, sectionId, teacherId, earthSystemsActs(empty, '1'))
   expect(taken.flatMap((each) => each.outcomes).filter((each) => each.done !== 'applied')).toEqual([])

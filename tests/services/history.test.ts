@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Act, Change } from '#core/acts/act'
 import { inverse } from '#core/acts/apply'
-import { changeTold } from '#core/acts/told'
+import { describeChange } from '#core/acts/describe'
 import { jointId } from '#core/kind'
 import { stepsOf } from '#core/acts/steps'
 import { Grades } from '#core/grading/grades'
@@ -10,9 +10,9 @@ import { classHistoryResponse, stepsResponse } from '#shared/history'
 import type { News } from '#shared/history'
 import type { DbHandle } from '../../server/database/client'
 import { takeTogether } from '../../server/services/acts'
-import { classHome, deskHome } from '../../server/services/homes'
+import { classScope, userScope } from '../../server/services/scopes'
 import { actsAfter, classHistory, lastSeq, ownActs, snapshotAsOf } from '../../server/services/history'
-import { NewsDesk } from '../../server/services/news'
+import { NewsFeed } from '../../server/services/news'
 import { beginSession, endSession } from '../../server/services/sessions'
 import { loadSnapshot } from '../../server/services/snapshot'
 import { emptyRecords } from '../support/database'
@@ -96,7 +96,7 @@ describe("a class's history", () => {
   it('shows of a student their own changes only', async () => {
     const acts = await find({ student: rosalind })
     expect(acts.flatMap((each) => each.changes.map((change) => change.id))).toEqual([jointId(rosalind, core)])
-    expect(changeTold(snapshot, acts[0]!.changes[0] as Change)).toEqual({
+    expect(describeChange(snapshot, acts[0]!.changes[0] as Change)).toEqual({
       of: `${snapshot.students[0]!.givenName} ${snapshot.students[0]!.familyName}, Core sample drawing`,
       before: 'blank',
       after: '9',
@@ -129,7 +129,7 @@ describe('stepping back after a reload', () => {
     expect((await steps()).done).toHaveLength(1)
     const undo = made('undo', now(), (typed.changes as Change[]).map(inverse), typed.id)
     await take(undo)
-    expect(await steps()).toMatchObject({ done: [], undone: [[{ home: sectionId, act: { id: typed.id } }]] })
+    expect(await steps()).toMatchObject({ done: [], undone: [[{ scope: sectionId, act: { id: typed.id } }]] })
     await take(made('redo', now(), typed.changes as Change[], typed.id))
     expect(await steps()).toMatchObject({ done: [[{ act: { id: typed.id } }]], undone: [] })
     await take(made('type', now(), [score(rosalind, '10', '9')]))
@@ -141,15 +141,15 @@ describe('stepping back after a reload', () => {
     ])
     const scored = made('type', now(), [score(rosalind, '9', '7')])
     await takeTogether(handle.db, teacherId, [
-      { home: classHome(sectionId), act: scored },
-      { home: deskHome(teacherId), act: pattern },
+      { scope: classScope(sectionId), act: scored },
+      { scope: userScope(teacherId), act: pattern },
     ])
     expect(
       (await steps()).done
         .at(-1)!
-        .map((each) => each.home)
+        .map((each) => each.scope)
         .toSorted(),
-    ).toEqual(['desk', sectionId].toSorted())
+    ).toEqual(['user', sectionId].toSorted())
   })
 })
 
@@ -157,7 +157,7 @@ describe('news of a class', () => {
   it('tells acts after the last that was heard, in order, until it is ended', async () => {
     const seq = await lastSeq(handle.db, sectionId)
     const heard: News[] = []
-    const desk = new NewsDesk(handle.db, handle.hear, (error) => {
+    const desk = new NewsFeed(handle.db, handle.listen, (error) => {
       throw error
     })
     const sessionId = await beginSession(handle.db, teacherId, 'Chrome on Linux')
@@ -188,12 +188,12 @@ describe('news of a class', () => {
         return Reflect.get(db, key, own) as unknown
       },
     })
-    const desk = new NewsDesk(counting, handle.hear, () => {})
+    const desk = new NewsFeed(counting, handle.listen, () => {})
     const sessionId = await beginSession(handle.db, teacherId, 'Chrome on Linux')
     const heard: News[] = []
-    const listener = (person: string, home: string, seq: number) => ({
+    const listener = (person: string, scope: string, seq: number) => ({
       person: { id: person, sessionId },
-      known: new Map([[home, seq]]),
+      known: new Map([[scope, seq]]),
       tell: (news: News) => Promise.resolve(void heard.push(news)),
       roster: () => Promise.resolve(),
       beat: () => Promise.resolve(),
@@ -215,7 +215,7 @@ describe('news of a class', () => {
     await desk.close()
   })
   it('of too many streams of one person the oldest ends, and whoever signs out hears no more', async () => {
-    const desk = new NewsDesk(handle.db, handle.hear, () => {})
+    const desk = new NewsFeed(handle.db, handle.listen, () => {})
     const sessionId = await beginSession(handle.db, teacherId, 'Chrome on Linux')
     const ended: number[] = []
     const heard: number[] = []

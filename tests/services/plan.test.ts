@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { eq } from 'drizzle-orm'
 import { changesTo } from '#core/acts/apply'
-import type { Wanted } from '#core/wanted'
+import type { Desired } from '#core/desired'
 import { noRecords, type Records } from '#core/records'
 import type { Fixed as Policy } from '#core/plan/fixed'
 import { toDouble } from '#core/number/ratio'
@@ -13,7 +13,7 @@ import type { DbHandle } from '../../server/database/client'
 import { journal, sections, users } from '../../server/database/schema'
 import { takeTogether } from '../../server/services/acts'
 import { DISTRICT, districtPolicy, scalesFor, scaleUses } from '../../server/services/district'
-import { classHome, deskHome, districtHome, type Home } from '../../server/services/homes'
+import { classScope, userScope, districtScope, type Scope } from '../../server/services/scopes'
 import { plansOf } from '../../server/services/plans'
 import { readRecords } from '../../server/services/records-store'
 import { loadSnapshot } from '../../server/services/snapshot'
@@ -38,9 +38,9 @@ beforeAll(async () => {
 afterAll(() => handle.close())
 
 const snapshot = (id = sectionId) => loadSnapshot(handle.db, id)
-const planTo = (id: string, to: (Wanted & { kind: 'plan' })['to']): Wanted => ({ kind: 'plan', id, to })
-async function take(wanted: Wanted[]) {
-  const [taken] = await takenActs(handle.db, sectionId, teacherId, [actOf((await snapshot()).records, 'plan', wanted)])
+const planTo = (id: string, to: (Desired & { kind: 'plan' })['to']): Desired => ({ kind: 'plan', id, to })
+async function take(desired: Desired[]) {
+  const [taken] = await takenActs(handle.db, sectionId, teacherId, [actOf((await snapshot()).records, 'plan', desired)])
   return taken!.outcomes
 }
 async function fix(to: Partial<Policy>): Promise<void> {
@@ -48,7 +48,7 @@ async function fix(to: Partial<Policy>): Promise<void> {
   const changes = changesTo(records, [{ kind: 'policy', id: DISTRICT, to }])
   if (changes.length)
     await takeTogether(handle.db, officeId, [
-      { home: districtHome, act: actOf(records, 'policy', [{ kind: 'policy', id: DISTRICT, to }]) },
+      { scope: districtScope, act: actOf(records, 'policy', [{ kind: 'policy', id: DISTRICT, to }]) },
     ])
 }
 const openPolicy = { scaleIds: null, termWeights: null, rounding: null, lowLine: null }
@@ -88,17 +88,17 @@ describe('what the district fixes', () => {
     await take([planTo(sectionId, { parents: {} })])
   })
   it('is for the district alone: a policy is no part of a class or a desk', async () => {
-    const wanted: Wanted[] = [{ kind: 'policy', id: DISTRICT, to: { lowLine: '1' } }]
-    expect(await take(wanted)).toMatchObject([{ done: 'refused' }])
+    const desired: Desired[] = [{ kind: 'policy', id: DISTRICT, to: { lowLine: '1' } }]
+    expect(await take(desired)).toMatchObject([{ done: 'refused' }])
     await expect(
-      takeTogether(handle.db, teacherId, [{ home: deskHome(teacherId), act: actOf(noRecords(), 'policy', wanted) }]),
+      takeTogether(handle.db, teacherId, [{ scope: userScope(teacherId), act: actOf(noRecords(), 'policy', desired) }]),
     ).rejects.toThrow('Nothing was changed')
     expect((await districtPolicy(handle.db)).policy.lowLine).toBeNull()
   })
 })
 
 describe('a plan that makes no sense is refused, and nothing of it is kept', () => {
-  it.each<[string, Wanted['to']]>([
+  it.each<[string, Desired['to']]>([
     [
       'a scale with two equal bounds',
       {
@@ -115,34 +115,34 @@ describe('a plan that makes no sense is refused, and nothing of it is kept', () 
     ['a category that is not of the class', { defaultCategoryId: 'nowhere' }],
   ])('%s', async (_, to) => {
     const before = (await snapshot()).records.plan
-    expect(await take([planTo(sectionId, to as (Wanted & { kind: 'plan' })['to'])])).toMatchObject([
+    expect(await take([planTo(sectionId, to as (Desired & { kind: 'plan' })['to'])])).toMatchObject([
       { done: 'refused' },
     ])
     expect((await snapshot()).records.plan).toEqual(before)
   })
   it.each(['-1', '1001', 'ten', '1.2345'])('a weight of %s does not come in at all', (weight) => {
     const act = actOf(noRecords(), 'plan', [{ kind: 'category', id: 'c', to: { weight } }])
-    expect(togetherRequest.safeParse({ acts: [{ home: 'desk', act }] }).success).toBe(false)
+    expect(togetherRequest.safeParse({ acts: [{ scope: 'user', act }] }).success).toBe(false)
   })
   it('nor a drop count beyond all use', () => {
     const act = actOf(noRecords(), 'plan', [{ kind: 'category', id: 'c', to: { dropCount: 100 } }])
-    expect(togetherRequest.safeParse({ acts: [{ home: 'desk', act }] }).success).toBe(false)
+    expect(togetherRequest.safeParse({ acts: [{ scope: 'user', act }] }).success).toBe(false)
   })
 })
 
 describe('a deed on several classes', () => {
-  const wanted = (id: string): Wanted[] => [planTo(id, { cap: '100' })]
-  const deed = async (ids: string[]) =>
+  const desired = (id: string): Desired[] => [planTo(id, { cap: '100' })]
+  const batch = async (ids: string[]) =>
     Promise.all(
       ids.map(async (id) => ({
-        home: classHome(id) as Home,
-        act: actOf((await snapshot(id)).records, 'copy plan', wanted(id)),
+        scope: classScope(id) as Scope,
+        act: actOf((await snapshot(id)).records, 'copy plan', desired(id)),
       })),
     )
   const caps = async () => [await snapshot(), await snapshot(otherId)].map((each) => planOf(each).cap)
 
   it('is all of it or nothing', async () => {
-    const acts = await deed([sectionId, otherId])
+    const acts = await batch([sectionId, otherId])
     await takenActs(handle.db, otherId, teacherId, [
       actOf((await snapshot(otherId)).records, 'plan', [planTo(otherId, { cap: '90' })]),
     ])
@@ -151,12 +151,12 @@ describe('a deed on several classes', () => {
     expect(await handle.db.select().from(journal).where(eq(journal.id, acts[0]!.act.id))).toEqual([])
   })
   it('sent twice is done once, and its inverse takes all of it back', async () => {
-    const acts = await deed([sectionId, otherId])
+    const acts = await batch([sectionId, otherId])
     const first = await takeTogether(handle.db, teacherId, acts)
     expect(await takeTogether(handle.db, teacherId, acts)).toEqual(first)
     expect(await caps()).toEqual(['100', '100'])
-    const back = acts.map(({ home, act }) => ({
-      home,
+    const back = acts.map(({ scope, act }) => ({
+      scope,
       act: {
         ...act,
         id: crypto.randomUUID(),
@@ -167,7 +167,7 @@ describe('a deed on several classes', () => {
     expect(await caps()).toEqual([null, '90'])
   })
   it('two at once on the same classes, in either order, wait for each other', async () => {
-    const [one, two] = [await deed([sectionId, otherId]), await deed([otherId, sectionId])]
+    const [one, two] = [await batch([sectionId, otherId]), await batch([otherId, sectionId])]
     const results = await Promise.allSettled([
       takeTogether(handle.db, teacherId, one),
       takeTogether(handle.db, teacherId, two),
@@ -179,11 +179,11 @@ describe('a deed on several classes', () => {
 
 describe('scales', () => {
   const own = { name: 'Mine', steps: plainLetters.steps, removed: false }
-  const keep = (home: Home, id: string, to: Partial<typeof own>, records: Records = noRecords()) =>
-    takeTogether(handle.db, teacherId, [{ home, act: actOf(records, 'scale', [{ kind: 'scale', id, to }]) }])
+  const keep = (scope: Scope, id: string, to: Partial<typeof own>, records: Records = noRecords()) =>
+    takeTogether(handle.db, teacherId, [{ scope, act: actOf(records, 'scale', [{ kind: 'scale', id, to }]) }])
 
   it('of a teacher are theirs, and those that ship are everybody’s', async () => {
-    await keep(deskHome(teacherId), 'mine-1', own)
+    await keep(userScope(teacherId), 'mine-1', own)
     expect((await scalesFor(handle.db, [teacherId])).map((each) => [each.name, each.owner]).at(-1)).toEqual([
       'Mine',
       'mine',
@@ -193,7 +193,7 @@ describe('scales', () => {
   })
   it('with a fault are refused', async () => {
     await expect(
-      keep(deskHome(teacherId), 'mine-2', {
+      keep(userScope(teacherId), 'mine-2', {
         ...own,
         steps: [
           { label: 'A', from: '5' },
@@ -201,7 +201,7 @@ describe('scales', () => {
         ],
       }),
     ).rejects.toThrow('begin at the same percent')
-    await expect(keep(deskHome(teacherId), 'mine-3', { ...own, steps: [] })).rejects.toThrow('at least one step')
+    await expect(keep(userScope(teacherId), 'mine-3', { ...own, steps: [] })).rejects.toThrow('at least one step')
   })
   it('say how many classes hold a copy', async () => {
     await take([planTo(sectionId, { scale: { id: 'mine-1', name: 'Mine', steps: plainLetters.steps } })])

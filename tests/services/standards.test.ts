@@ -6,12 +6,12 @@ import { standardsOf } from '#core/plan/standards-of'
 import { newStandard } from '#core/proficiency/bring-standards'
 import { levelIn } from '#core/proficiency/level'
 import { levelWindow } from '#core/proficiency/window'
-import type { Wanted } from '#core/wanted'
+import type { Desired } from '#core/desired'
 import { noRecords } from '#core/records'
 import type { DbHandle } from '../../server/database/client'
 import { courses, sections, users } from '../../server/database/schema'
 import { takeActs, takeTogether } from '../../server/services/acts'
-import { deskHome, districtHome } from '../../server/services/homes'
+import { userScope, districtScope } from '../../server/services/scopes'
 import { loadSnapshot } from '../../server/services/snapshot'
 import { levelScaleUses } from '../../server/services/standards'
 import { demoToday } from '../../demo/district'
@@ -35,13 +35,13 @@ beforeAll(async () => {
     .values({ id: 'office', role: 'registrar', email: 'o@x.example', givenName: 'Perpetua', familyName: 'Nyström' })
   const rows = await handle.db.select().from(courses)
   const act = standardsAct(new Map(rows.map((row) => [row.sourcedId!, row.id])))
-  await takeTogether(handle.db, 'office', [{ home: districtHome, act }])
+  await takeTogether(handle.db, 'office', [{ scope: districtScope, act }])
 })
 afterAll(() => handle.close())
 
 const snapshot = (id = mapId) => loadSnapshot(handle.db, id)
-async function take(wanted: Wanted[], id = mapId) {
-  const act = actOf((await snapshot(id)).records, 'level', wanted)
+async function take(desired: Desired[], id = mapId) {
+  const act = actOf((await snapshot(id)).records, 'level', desired)
   return (await takenActs(handle.db, id, teacherId, [act]))[0]!.outcomes
 }
 const codes = async (id = mapId) => standardsOf(await snapshot(id)).map((each) => each.code)
@@ -84,12 +84,12 @@ describe('standards', () => {
     expect(far).toMatchObject([{ done: 'refused', reason: 'The standard is not of this class.' }])
   })
   it('of the district are changed by the office alone', async () => {
-    const change: Wanted = { kind: 'standard', id: 'standard-mk.1', to: newStandard({ code: 'MINE' }) }
+    const change: Desired = { kind: 'standard', id: 'standard-mk.1', to: newStandard({ code: 'MINE' }) }
     expect(await take([change])).toMatchObject([
       { done: 'refused', reason: 'This standard is the district’s. Make one of your own.' },
     ])
     // One that this class does not know is no more to be had: whoever is asked says try again, and nothing is changed.
-    const stolen: Wanted = { kind: 'standard', id: 'standard-es.1', to: newStandard({ code: 'MINE' }) }
+    const stolen: Desired = { kind: 'standard', id: 'standard-es.1', to: newStandard({ code: 'MINE' }) }
     const act = actOf((await snapshot()).records, 'standard', [stolen])
     const [answer] = await takeActs(handle.db, mapId, teacherId, [act], {}, () => {})
     expect(answer).not.toHaveProperty('seq')
@@ -124,7 +124,7 @@ describe('proficiency scales', () => {
     // A level of the teacher's own is held against the scale as it is now.
     const now = await snapshot()
     const q2 = now.periods.find((each) => each.title === 'Quarter 2')!.id
-    const own = (level: string): Wanted => ({
+    const own = (level: string): Desired => ({
       kind: 'levelOverride',
       id: jointId(now.students[0]!.id, 'standard-mk.1', q2),
       to: { level },
@@ -138,14 +138,14 @@ describe('proficiency scales', () => {
         { kind: 'levelScale', id: crypto.randomUUID(), to: { name: 'Mine', levels: levels as never, removed: false } },
       ])
     const two = ['2', '1'].map((value) => ({ value, label: `L${value}`, short: value, description: '' }))
-    await takeTogether(handle.db, teacherId, [{ home: deskHome(teacherId), act: scale(two) }])
+    await takeTogether(handle.db, teacherId, [{ scope: userScope(teacherId), act: scale(two) }])
     expect((await snapshot()).levelScales.filter((each) => each.owner === 'mine').map((each) => each.name)).toEqual([
       'Mine',
     ])
     const g3 = await snapshot(await classOf('g3'))
     expect(g3.levelScales.some((each) => each.owner === 'mine')).toBe(false)
     await expect(
-      takeTogether(handle.db, teacherId, [{ home: deskHome(teacherId), act: scale([two[0]!]) }]),
+      takeTogether(handle.db, teacherId, [{ scope: userScope(teacherId), act: scale([two[0]!]) }]),
     ).rejects.toMatchObject({ code: 'refused' })
   })
   it('with a level of 0 take no power law, on the server too', async () => {
@@ -154,7 +154,7 @@ describe('proficiency scales', () => {
     const act = actOf(noRecords(), 'scale', [
       { kind: 'levelScale', id, to: { name: 'From nothing', levels, removed: false } },
     ])
-    await takeTogether(handle.db, teacherId, [{ home: deskHome(teacherId), act }])
+    await takeTogether(handle.db, teacherId, [{ scope: userScope(teacherId), act }])
     const { proficiency } = (await snapshot()).records.plan[mapId]!
     const to = { proficiency: { ...proficiency, scaleId: id, calculation: { method: 'power law' as const } } }
     const [answer] = await take([{ kind: 'plan', id: mapId, to }])

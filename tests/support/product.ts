@@ -48,7 +48,7 @@ export interface ProductOptions {
 export async function startProduct({ wide, port, settings, within = tmpdir() }: ProductOptions = {}): Promise<Product> {
   if (!existsSync(SEED)) throw new Error('Build first: npm run build')
   const folder = mkdtempSync(join(within, 'yukata-'))
-  const databaseUrl = await layWorld(folder, wide)
+  const databaseUrl = await copyWorld(folder, wide)
   const [own, standinsPort] = [port ?? (await freePort()), await freePort()]
   const url = `http://127.0.0.1:${own}`
   const standins = `http://127.0.0.1:${standinsPort}`
@@ -113,7 +113,7 @@ const TEMPLATES = '.output/worlds'
  *
  * @returns the database that is its own, if it is to be on PostgreSQL
  */
-async function layWorld(folder: string, wide: string | undefined): Promise<string | undefined> {
+async function copyWorld(folder: string, wide: string | undefined): Promise<string | undefined> {
   const name = `${wide ?? 'demo'}-${Math.round(statSync(SEED).mtimeMs)}`
   const seeded = (databaseUrl?: string) => {
     const template = join(TEMPLATES, databaseUrl ? `${name}-postgres` : name)

@@ -2,14 +2,14 @@ import { SHAPE } from '../../core/kinds'
 import { eq } from 'drizzle-orm'
 import { rosterFromRest, type RosterEntities } from '../../core/formats/oneroster/rest'
 import { changesTo } from '../../core/acts/apply'
-import type { Wanted } from '../../core/wanted'
+import type { Desired } from '../../core/desired'
 import type { Act, ActKind } from '../../core/acts/act'
 import type { Records } from '../../core/records'
 import type { TakenAct } from '../../shared/class'
 import type { Db } from '../../server/database/client'
 import { sections, users } from '../../server/database/schema'
 import { takeActs } from '../../server/services/acts'
-import { applyRoster } from '../../server/services/roster/lay'
+import { applyRoster } from '../../server/services/roster/apply'
 import { demoToday, district } from '../../demo/district'
 
 export const dates = { today: demoToday, before: '2026-11-24' }
@@ -25,7 +25,7 @@ export async function withDistrict(
   return { sectionId: section!.id, teacherId: teacher!.id }
 }
 
-export type { Wanted }
+export type { Desired }
 
 /** Acts that are taken, each with what became of its changes; anything else is a fault of the test. */
 export async function takenActs(
@@ -39,8 +39,8 @@ export async function takenActs(
 }
 
 /** An act from the records as they are to what is wanted. */
-export function actOf(records: Records, kind: ActKind, wanted: Wanted[]): Act {
-  const changes = changesTo(records, wanted)
+export function actOf(records: Records, kind: ActKind, desired: Desired[]): Act {
+  const changes = changesTo(records, desired)
   return {
     id: crypto.randomUUID(),
     shape: SHAPE,

@@ -2,7 +2,7 @@
 import { standardsOf } from '#core/plan/standards-of'
 import type { Assignment } from '#core/plan/assignment'
 import { periodOf } from '#core/calendar/periods'
-import { saidOfCounting, saidOfVisibility } from '#core/plan/said'
+import { describeCounting, describeVisibility } from '#core/plan/describe'
 import type { Listed } from '#core/plan/rules'
 import { useClassStore } from '~/stores/class'
 import { shortDay } from '~/composables/useWords'
@@ -73,7 +73,7 @@ function move(each: Listed<Assignment>, by: number): void {
             {{ each.name }}
           </button>
           <small class="soft">{{
-            [saidOfCounting(each), each.hidden && 'put away', each.linkId && 'linked'].filter(Boolean).join(', ')
+            [describeCounting(each), each.hidden && 'put away', each.linkId && 'linked'].filter(Boolean).join(', ')
           }}</small>
         </th>
         <td>{{ classStore.categories.find((one) => one.id === each.categoryId)?.name ?? 'none' }}</td>
@@ -82,7 +82,7 @@ function move(each: Listed<Assignment>, by: number): void {
         </td>
         <td class="number">{{ each.points }}</td>
         <td class="number">{{ each.multiplier === '1' ? '' : `×${each.multiplier}` }}</td>
-        <td>{{ saidOfVisibility(each.visibility) }}<span v-if="!each.released" class="soft">, no scores</span></td>
+        <td>{{ describeVisibility(each.visibility) }}<span v-if="!each.released" class="soft">, no scores</span></td>
         <td class="soft">
           {{ standards.flatMap((one) => (each.standardIds.includes(one.id) ? one.code : [])).join(', ') }}
         </td>

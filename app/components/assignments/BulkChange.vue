@@ -6,7 +6,7 @@ import { changeTo } from '#core/acts/apply'
 import { periodOf } from '#core/calendar/periods'
 import type { Listed } from '#core/plan/rules'
 import { scoresOf } from '#core/scores/scores-of'
-import { bulkTo, bulkWords, type BulkDeed } from '~/sheet/bulk'
+import { bulkTo, bulkWords, type BulkEdit } from '~/sheet/bulk'
 import { useClassStore } from '~/stores/class'
 import { usePerson } from '~/stores/person'
 import { counted } from '~/composables/useWords'
@@ -14,12 +14,12 @@ import { counted } from '~/composables/useWords'
 /** One change to several assignments at once, shown before it is kept. */
 const props = defineProps<{ work: readonly Listed<Assignment>[] }>()
 const emit = defineEmits<{ copy: [] }>()
-const doing = defineModel<BulkDeed['do'] | 'copy'>('doing', { required: true })
+const doing = defineModel<BulkEdit['do'] | 'copy'>('doing', { required: true })
 
 const classStore = useClassStore()
 const { today } = storeToRefs(usePerson())
 
-const deeds: { value: BulkDeed['do'] | 'copy'; words: string }[] = [
+const edits: { value: BulkEdit['do'] | 'copy'; words: string }[] = [
   { value: 'category', words: 'category' },
   { value: 'move', words: 'move by days' },
   { value: 'due', words: 'due date' },
@@ -57,7 +57,7 @@ const yesOptions = computed(() => {
   return ['yes', 'no'].map((value, at) => ({ value, words: words[at]! }))
 })
 
-const deed = computed<BulkDeed | null>(() => {
+const edit = computed<BulkEdit | null>(() => {
   const on = yes.value === 'yes'
   switch (doing.value) {
     case 'category':
@@ -101,14 +101,14 @@ function also(before: Listed<Assignment>, next: Assignment, scores: number): str
 const outcome = computed(() => {
   const lines: { each: Listed<Assignment>; to: Partial<Assignment>; after: string; scores: number }[] = []
   let refused = ''
-  if (deed.value)
+  if (edit.value)
     for (const each of props.work) {
-      const to = bulkTo(each, deed.value)
+      const to = bulkTo(each, edit.value)
       if ('refused' in to) refused = to.refused
       else if (changeTo(classStore.snapshot!.records, 'assignment', each.id, to)) {
         const next = { ...each, ...to }
         const scores = next.removed ? scoresOf(classStore.everything!, each.id) : 0
-        lines.push({ each, to, after: bulkWords(next, deed.value, names.value) + also(each, next, scores), scores })
+        lines.push({ each, to, after: bulkWords(next, edit.value, names.value) + also(each, next, scores), scores })
       }
     }
   return { lines, refused }
@@ -128,7 +128,7 @@ function perform(): void {
     <h2>Change {{ counted(work.length, 'assignment') }}</h2>
     <label class="label" for="bulk-what">What</label>
     <select id="bulk-what" v-model="doing" class="field">
-      <option v-for="each in deeds" :key="each.value" :value="each.value">{{ each.words }}</option>
+      <option v-for="each in edits" :key="each.value" :value="each.value">{{ each.words }}</option>
     </select>
     <template v-if="doing === 'copy'">
       <p class="soft yes">Each gets a due date by a rule, and the category of the same name.</p>
@@ -166,11 +166,11 @@ function perform(): void {
       <ul v-if="outcome.lines.length" class="before-after" aria-label="Before and after">
         <li v-for="{ each, after } in outcome.lines" :key="each.id">
           <b>{{ each.name }}</b><span
-            ><span class="soft">{{ deed && bulkWords(each, deed, names) }}</span> → {{ after }}</span
+            ><span class="soft">{{ edit && bulkWords(each, edit, names) }}</span> → {{ after }}</span
           >
         </li>
       </ul>
-      <p v-else-if="deed && !outcome.refused" class="soft yes">Nothing would change.</p>
+      <p v-else-if="edit && !outcome.refused" class="soft yes">Nothing would change.</p>
       <p v-if="takenAlong" class="warn still">
         {{ counted(takenAlong, 'score') }} will leave the grades with {{ outcome.lines.length === 1 ? 'it' : 'them' }}.
         Undo brings all back.

@@ -6,7 +6,7 @@ import { useClassStore } from '~/stores/class'
 /** A student's levels in a row: each by depth of dye with its short label, what it is of at a look. */
 defineProps<{ levels: readonly StandardLevel[] }>()
 const classStore = useClassStore()
-const said = ({ code, statement, level }: StandardLevel) =>
+const describe = ({ code, statement, level }: StandardLevel) =>
   `${code} ${statement}: ${level ? level.label : 'not enough evidence'}`
 </script>
 
@@ -16,9 +16,9 @@ const said = ({ code, statement, level }: StandardLevel) =>
       v-for="each in levels"
       :key="each.standardId"
       :class="each.level ? `dye-${dyeOf(classStore.levels!.scaleFor(each.standardId), each.level.value)}` : 'none'"
-      :title="said(each)"
+      :title="describe(each)"
     >
-      <span aria-hidden="true">{{ each.level?.short }}</span><span class="visually-hidden">{{ said(each) }}</span>
+      <span aria-hidden="true">{{ each.level?.short }}</span><span class="visually-hidden">{{ describe(each) }}</span>
     </li>
   </ul>
 </template>

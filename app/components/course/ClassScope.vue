@@ -2,8 +2,8 @@
 import { classKey, type ClassStore } from '~/stores/class'
 
 /** What is under it is about this one of several open classes. */
-const props = defineProps<{ room: ClassStore }>()
-provide(classKey, props.room)
+const props = defineProps<{ classStore: ClassStore }>()
+provide(classKey, props.classStore)
 </script>
 
 <template><slot /></template>

@@ -35,7 +35,7 @@ async function pull(): Promise<void> {
       framework,
       plan: bringStandards(props.office.known!.standards, framework, today.value),
     }))
-    incoming.value = plans.find((each) => each.plan.wanted.length) ?? null
+    incoming.value = plans.find((each) => each.plan.desired.length) ?? null
     if (!incoming.value)
       props.office.say(
         frameworks.length
@@ -50,7 +50,7 @@ async function keepIncoming(): Promise<void> {
   if (
     await props.office.perform(
       'standard',
-      plan.wanted,
+      plan.desired,
       `${framework.title}: ${counted(plan.added.length, 'standard')} new, ${plan.changed.length} changed, ${plan.withdrawn.length} withdrawn.`,
     )
   )
@@ -96,7 +96,7 @@ async function keepIncoming(): Promise<void> {
         ><Button label="Close" severity="secondary" @click="incoming = null" /><Button
           label="Bring it"
           autofocus
-          :disabled="!incoming?.plan.wanted.length"
+          :disabled="!incoming?.plan.desired.length"
           @click="keepIncoming"
       /></template>
     </Dialog>

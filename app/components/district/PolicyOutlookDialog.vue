@@ -52,8 +52,8 @@ const fields: { [K in keyof Policy]: { title: string; words: (value: NonNullable
 const lines = computed(() =>
   (Object.keys(to.value) as (keyof Policy)[]).map((key) => {
     const { title, words } = fields[key] as { title: string; words: (value: unknown) => string }
-    const said = (value: unknown) => (value === null ? 'left to the teacher' : words(value))
-    return { title, before: said(props.present[key]), after: said(to.value[key]) }
+    const describe = (value: unknown) => (value === null ? 'left to the teacher' : words(value))
+    return { title, before: describe(props.present[key]), after: describe(to.value[key]) }
   }),
 )
 
@@ -67,7 +67,7 @@ const odd = computed(() => {
   const share = (part: number) => ((100 * part) / sum).toFixed(1)
   const rest = (part: number) => String((100_000 - part) / 1000)
   return {
-    said: `${weights.work} and ${weights.exam} come to ${sum / 1000}. They would act as ${share(work)} and ${share(exam)} of 100.`,
+    words: `${weights.work} and ${weights.exam} come to ${sum / 1000}. They would act as ${share(work)} and ${share(exam)} of 100.`,
     meant: [
       ...(work < 100_000 ? [{ work: weights.work, exam: rest(work) }] : []),
       ...(exam < 100_000 ? [{ work: rest(exam), exam: weights.exam }] : []),
@@ -114,7 +114,7 @@ function movedWords({ title, declared, ...of }: PolicyOutlook['classes'][number]
       </tbody>
     </table>
     <div v-if="odd" class="odd" role="alert">
-      <p class="warn">{{ odd.said }}</p>
+      <p class="warn">{{ odd.words }}</p>
       <p class="row-of">
         Meant was
         <button

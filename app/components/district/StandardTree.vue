@@ -4,7 +4,7 @@ import { jointId } from '#core/kind'
 import { newStandard } from '#core/proficiency/bring-standards'
 import type { StandardRecord } from '#core/proficiency/standard'
 import { standardTree } from '#core/proficiency/standards'
-import type { Wanted } from '#core/wanted'
+import type { Desired } from '#core/desired'
 import { handOver } from '~/sheet/files'
 import { usePerson } from '~/stores/person'
 import { shortDay } from '~/composables/useWords'
@@ -58,12 +58,12 @@ const areas = computed(() =>
 async function keepStandard(to: Partial<StandardRecord>): Promise<void> {
   const { id } = editing.value!
   const last = Math.max(0, ...listed.value.map((each) => each.place))
-  const wanted: Wanted =
+  const desired: Desired =
     id === null
       ? { kind: 'standard', id: crypto.randomUUID(), to: newStandard({ ...to, place: last + 1 }) }
       : { kind: 'standard', id, to }
   if (to.parentId) open.value = new Set([...open.value, to.parentId])
-  if (await props.office.perform('standard', [wanted], 'Kept.')) editing.value = null
+  if (await props.office.perform('standard', [desired], 'Kept.')) editing.value = null
 }
 const choosing = ref<string | null>(null)
 

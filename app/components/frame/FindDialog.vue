@@ -82,11 +82,11 @@ const all = computed<Found[]>(() => {
 
 /** Every word typed begins a word of it; what begins with the first comes first. */
 const shown = computed(() => {
-  const wanted = wordsOfName(text.value)
+  const desired = wordsOfName(text.value)
   return all.value
     .filter(({ words, also }) => {
       const own = wordsOfName(`${words} ${also}`)
-      return wanted.every((word) => own.some((each) => each.startsWith(word)))
+      return desired.every((word) => own.some((each) => each.startsWith(word)))
     })
     .toSorted((a, b) => rank(b) - rank(a))
     .slice(0, MOST)

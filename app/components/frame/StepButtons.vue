@@ -3,7 +3,7 @@ import type { useStepBack } from '~/composables/useStepBack'
 
 /** Undo and redo for the hand that is on the mouse: each says what it takes back, and asks where that is not in view. */
 const props = defineProps<{ steps: { undo: number; redo: number }; by: ReturnType<typeof useStepBack> }>()
-const { told, asking } = props.by
+const { descriptions, asking } = props.by
 const ways = [
   { way: 'undo' as const, name: 'Undo', icon: 'pi pi-undo', keys: 'Ctrl+Z' },
   { way: 'redo' as const, name: 'Redo', icon: 'pi pi-refresh', keys: 'Ctrl+Shift+Z' },
@@ -18,7 +18,7 @@ const heading = computed(() => (asking.value?.way === 'redo' ? 'Do this again?' 
     type="button"
     class="toggle step"
     :disabled="!steps[way]"
-    :title="told[way] ? `${name}: ${told[way]} (${keys})` : `${name} (${keys})`"
+    :title="descriptions[way] ? `${name}: ${descriptions[way]} (${keys})` : `${name} (${keys})`"
     :aria-label="name"
     @click="by[way]()"
   >

@@ -6,7 +6,7 @@ import type { Pattern } from '#core/plan/pattern'
 import { readDecimal } from '#core/number/decimal'
 import { useClassStore } from '~/stores/class'
 import { CHOOSE, useAssignmentForm } from '~/composables/useAssignmentForm'
-import { useDeed } from '~/composables/useDeed'
+import { useBatch } from '~/composables/useBatch'
 import { useLinkedCopies } from '~/composables/useLinkedCopies'
 
 /** The form of one assignment: a new one, perhaps like another, or one that is there. */
@@ -30,10 +30,10 @@ const {
   read,
 } = useAssignmentForm(props)
 
-const deed = useDeed()
-const { problem: deedProblem, busy } = deed
-if (isNew.value || kept.value?.linkId) void deed.load()
-const { copies, together, keep } = useLinkedCopies(deed, () => kept.value)
+const batch = useBatch()
+const { problem: batchProblem, busy } = batch
+if (isNew.value || kept.value?.linkId) void batch.load()
+const { copies, together, keep } = useLinkedCopies(batch, () => kept.value)
 
 function begin({ category, ...fields }: Pattern['assignment']): void {
   const categoryId = categoryCalled(classStore.categories, category)?.id ?? form.categoryId
@@ -54,14 +54,14 @@ const weighs = computed(() => {
 })
 
 async function save(): Promise<void> {
-  const wanted = read()
-  if (!wanted || needsAnswer()) return
+  const desired = read()
+  if (!desired || needsAnswer()) return
   const id = isNew.value ? crypto.randomUUID() : props.assignmentId
-  if (await keep(id, wanted)) emit('close')
+  if (await keep(id, desired)) emit('close')
 }
 function several(): void {
-  const wanted = read()
-  if (wanted && !needsAnswer()) emit('several', wanted)
+  const desired = read()
+  if (desired && !needsAnswer()) emit('several', desired)
 }
 function part(): void {
   form.linkId = null
@@ -72,7 +72,7 @@ function part(): void {
 <template>
   <form class="assignment" @submit.prevent="save" @keydown.esc="emit('close')">
     <h2>{{ isNew ? 'New assignment' : 'Assignment' }}</h2>
-    <PatternPicker v-if="isNew" :deed="deed" @begin="begin" />
+    <PatternPicker v-if="isNew" :batch="batch" @begin="begin" />
     <TextField v-model="form.name" label="Name" autofocus :maxlength="120" :problem="problems.name" />
     <TextField
       v-model="form.shortName"
@@ -160,7 +160,7 @@ function part(): void {
         <button type="button" class="link" @click="part">Part it from them</button>
       </p>
     </div>
-    <p v-if="deedProblem" class="warn" role="alert">{{ deedProblem }}</p>
+    <p v-if="batchProblem" class="warn" role="alert">{{ batchProblem }}</p>
 
     <div class="row-of acts">
       <Button

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { periodOf } from '#core/calendar/periods'
-import { saidOfVisibility } from '#core/plan/said'
-import type { Book } from '~/composables/useBook'
+import { describeVisibility } from '#core/plan/describe'
+import type { SheetSource } from '~/composables/useSheetSource'
 import { shortDay, counted } from '~/composables/useWords'
 
 /** One column: how its scores lie, in each class that it is of, and what can be done with all of them. */
-const props = defineProps<{ book: Book; columnId: string; sorted: boolean }>()
+const props = defineProps<{ source: SheetSource; columnId: string; sorted: boolean }>()
 const emit = defineEmits<{
   back: []
   edit: []
@@ -21,7 +21,7 @@ const SpreadChart = defineAsyncComponent(() => import('./SpreadChart.vue'))
 
 const first = useTemplateRef('first')
 const copies = computed(() =>
-  props.book.copiesOf(props.columnId).map(({ classStore, assignmentId }) => {
+  props.source.copiesOf(props.columnId).map(({ classStore, assignmentId }) => {
     return { classStore, assignment: classStore.get('assignment', assignmentId) }
   }),
 )
@@ -32,7 +32,7 @@ const category = computed(() =>
   lead.value.classStore.categories.find((each) => each.id === assignment.value.categoryId),
 )
 const period = computed(() => periodOf(lead.value.classStore.periods, assignment.value.dueOn))
-const spread = computed(() => props.book.spread(props.columnId))
+const spread = computed(() => props.source.spread(props.columnId))
 const figures = computed(() => {
   const { count, mean, median, middleHalf, lowest, highest } = spread.value
   const shown: [string, string | null][] = [
@@ -46,17 +46,17 @@ const figures = computed(() => {
 })
 /** The classes beside each other, where there are several. */
 const classes = computed(() =>
-  props.book.several
+  props.source.several
     ? copies.value.map((each) => {
-        const { count, mean } = props.book.spread(props.columnId, each.classStore)
-        return { ...each, count, mean, title: props.book.shortOf(each.classStore) }
+        const { count, mean } = props.source.spread(props.columnId, each.classStore)
+        return { ...each, count, mean, title: props.source.shortOf(each.classStore) }
       })
     : [],
 )
 const seen = computed(() => {
   const { released, visibility } = assignment.value
   if (visibility.from === 'never') return 'Families never see it'
-  return `Families see it ${saidOfVisibility(visibility)}, ${released ? 'with' : 'without'} its scores`
+  return `Families see it ${describeVisibility(visibility)}, ${released ? 'with' : 'without'} its scores`
 })
 
 defineExpose({ focus: () => first.value?.focus() })

@@ -5,9 +5,9 @@ import { daysAfter } from '#core/calendar/date'
 import { periodOf } from '#core/calendar/periods'
 import { onUsualDay, usualDays } from '#core/calendar/usual-days'
 import type { ClassPlan } from '#shared/plans'
-import type { Part } from '~/composables/useDeed'
+import type { Part } from '~/composables/useBatch'
 import { useClassStore } from '~/stores/class'
-import { useDeed, recordsOf } from '~/composables/useDeed'
+import { useBatch, recordsOf } from '~/composables/useBatch'
 import { shortDay, counted } from '~/composables/useWords'
 import { useNotices } from '~/stores/notices'
 
@@ -18,7 +18,7 @@ interface Work {
 }
 
 /**
- * Puts assignments into several classes as one deed, each with its own due date. The copies are linked, so that a later
+ * Puts assignments into several classes as one batch, each with its own due date. The copies are linked, so that a later
  * change can go to all.
  */
 const props = defineProps<{
@@ -29,7 +29,7 @@ const props = defineProps<{
 const emit = defineEmits<{ close: []; done: [] }>()
 const classStore = useClassStore()
 const notices = useNotices()
-const { plans, problem, busy, load, perform } = useDeed()
+const { plans, problem, busy, load, perform } = useBatch()
 await load()
 
 const here = classStore.snapshot!.section.id
@@ -104,9 +104,9 @@ function asides(each: ClassPlan): string[] {
 
 async function copy(): Promise<void> {
   const parts: Part[] = chosen.value.map((each) => ({
-    home: each.id,
+    scope: each.id,
     records: recordsOf(each),
-    wanted: worksFor(each).map((work, at) => ({
+    desired: worksFor(each).map((work, at) => ({
       kind: 'assignment' as const,
       id: idIn(each.id, work),
       to: {
@@ -126,9 +126,9 @@ async function copy(): Promise<void> {
   const unlinked = props.works.filter((work) => work.id !== null && work.assignment.linkId !== linkIds.get(work))
   if (own && unlinked.length)
     parts.push({
-      home: here,
+      scope: here,
       records: recordsOf(own),
-      wanted: unlinked.map((work) => ({ kind: 'assignment', id: work.id!, to: { linkId: linkIds.get(work)! } })),
+      desired: unlinked.map((work) => ({ kind: 'assignment', id: work.id!, to: { linkId: linkIds.get(work)! } })),
     })
   if (!(await perform('assignment', parts))) return
   const what = single ? `${first.assignment.name} is` : `${counted(props.works.length, 'assignment')} are`

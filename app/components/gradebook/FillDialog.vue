@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import type { BlockDeed } from '#core/scores/block'
+import type { BlockEdit } from '#core/scores/block'
 import { marks, type Mark } from '#core/scores/score'
-import type { Foreseen, SheetCell } from '~/sheet/book-actions'
+import type { Foreseen, SheetCell } from '~/sheet/source-actions'
 import { counted } from '~/composables/useWords'
 
 /** Does one thing to a block of cells, shown before it is done. */
@@ -9,12 +9,12 @@ const props = defineProps<{
   cells: SheetCell[]
   /** The cells in words. */
   what: string
-  first?: BlockDeed['do']
-  foresee: (cells: readonly SheetCell[], deed: BlockDeed) => Foreseen
+  first?: BlockEdit['do']
+  foresee: (cells: readonly SheetCell[], edit: BlockEdit) => Foreseen
 }>()
 const emit = defineEmits<{ close: [] }>()
 
-const doing = ref<BlockDeed['do']>(props.first ?? 'fill blanks')
+const doing = ref<BlockEdit['do']>(props.first ?? 'fill blanks')
 const text = ref('')
 const mark = ref<Mark>('missing')
 const note = ref('')
@@ -34,7 +34,7 @@ const readerOptions = [
   { value: 'family' as const, words: 'the family' },
 ]
 
-const deed = computed<BlockDeed | null>(() => {
+const edit = computed<BlockEdit | null>(() => {
   switch (doing.value) {
     case 'fill blanks':
     case 'fill all':
@@ -48,7 +48,7 @@ const deed = computed<BlockDeed | null>(() => {
       return { do: 'clear' }
   }
 })
-const outcome = computed(() => (deed.value ? props.foresee(props.cells, deed.value) : null))
+const outcome = computed(() => (edit.value ? props.foresee(props.cells, edit.value) : null))
 
 /** One column needs no name on every line. */
 const oneColumn = computed(() => new Set(props.cells.map(([, columnId]) => columnId)).size === 1)

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { told } from '#core/grading/told'
+import { workLines } from '#core/grading/work-lines'
 import { fullName } from '#core/section'
 import type { Wish } from '~/sheet/types'
 import { useClassStore } from '~/stores/class'
@@ -19,9 +19,9 @@ const grade = computed(() => classStore.gradeOfStudent(props.studentId, props.pe
 const lines = computed(() => {
   const work = classStore.workOf(props.studentId, props.periodId)
   if (!work) return []
-  if (!category.value) return told(classStore.snapshot!, work, false)
+  if (!category.value) return workLines(classStore.snapshot!, work, false)
   // Of a category, its own line and those of its scores.
-  const all = told(classStore.snapshot!, work)
+  const all = workLines(classStore.snapshot!, work)
   const from = all.findIndex((line) => line.kind === 'category' && line.text === category.value!.name)
   const after = all.findIndex((line, at) => at > from && line.kind !== 'item')
   return from < 0 ? [] : all.slice(from, after < 0 ? undefined : after)

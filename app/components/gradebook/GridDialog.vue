@@ -2,12 +2,12 @@
 import { fullName, rosterName } from '#core/section'
 import type { GridColumn, GridRow } from '#core/formats/grid/read'
 import { useGridReading, NEW, NOWHERE, type NamedTable } from '~/composables/useGridReading'
-import type { Book } from '~/composables/useBook'
+import type { SheetSource } from '~/composables/useSheetSource'
 import { counted } from '~/composables/useWords'
 
 /** Takes a table of scores with names in it: who is who, what is what, and what would change, before it does. */
 const props = defineProps<{
-  book: Book
+  source: SheetSource
   asOne: (work: () => void) => void
   named: NamedTable
   title: string
@@ -15,9 +15,9 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ close: [] }>()
 const { students, assignments, grid, whoIs, whereTo, given, rowAt, studentOf, targetOf, newFields, outcomes, twice } =
-  useGridReading(props.book, props.named)
+  useGridReading(props.source, props.named)
 
-const wanted = computed(() => outcomes.value.flatMap(({ outcome }) => outcome.wanted))
+const desired = computed(() => outcomes.value.flatMap(({ outcome }) => outcome.desired))
 const changes = computed(() => outcomes.value.flatMap(({ outcome }) => outcome.changes))
 const refused = computed(() => outcomes.value.flatMap(({ outcome }) => outcome.refused))
 const made = computed(() => grid.value?.columns.filter((each) => targetOf(each) === NEW).length ?? 0)
@@ -48,7 +48,7 @@ const give = (column: GridColumn, fields: { dueOn?: string; points?: string }) =
   (given.value[column.at] = { ...newFields(column), ...fields })
 
 function perform(): void {
-  props.asOne(() => outcomes.value.forEach(({ classStore, outcome }) => classStore.change(props.kind, outcome.wanted)))
+  props.asOne(() => outcomes.value.forEach(({ classStore, outcome }) => classStore.change(props.kind, outcome.desired)))
   emit('close')
 }
 </script>
@@ -158,7 +158,7 @@ function perform(): void {
     </template>
     <template #footer>
       <Button label="Back" severity="secondary" @click="emit('close')" />
-      <Button v-if="grid" label="Keep these" :disabled="!wanted.length" @click="perform" />
+      <Button v-if="grid" label="Keep these" :disabled="!desired.length" @click="perform" />
     </template>
   </Dialog>
 </template>

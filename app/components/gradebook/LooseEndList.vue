@@ -12,7 +12,7 @@ function look(end: LooseEnd) {
   emit('done')
   return goTo(pathOfEnd(String(route.params.id), end, route.query))
 }
-const mend = ({ kind, wanted }: NonNullable<LooseEnd['fixes']>[number]) => classStore.change(kind, wanted)
+const mend = ({ kind, desired }: NonNullable<LooseEnd['fixes']>[number]) => classStore.change(kind, desired)
 </script>
 
 <template>

@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import type { PasteLine, SheetCell } from '~/sheet/book-actions'
+import type { PasteLine, SheetCell } from '~/sheet/source-actions'
 import { useLeavers } from '~/composables/useLeavers'
 import { counted } from '~/composables/useWords'
 
 /** Who gets what, before a column without names is pasted: a list that is one off is seen here. */
 const props = defineProps<{
   /** Where each text goes. */
-  lay: () => [...SheetCell, text: string][]
+  entries: () => [...SheetCell, text: string][]
   look: (entries: [...SheetCell, text: string][]) => PasteLine[]
 }>()
 const emit = defineEmits<{ close: []; go: [] }>()
@@ -14,7 +14,7 @@ const emit = defineEmits<{ close: []; go: [] }>()
 const { included } = useLeavers()
 const lines = computed(() => {
   void included.value
-  return props.look(props.lay())
+  return props.look(props.entries())
 })
 const kept = computed(() => lines.value.filter((each) => !each.refused))
 const columns = computed(() => new Set(lines.value.map((each) => each.assignment)))

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import type { Pattern } from '#core/plan/pattern'
-import type { useDeed } from '~/composables/useDeed'
+import type { useBatch } from '~/composables/useBatch'
 
 /** What a new assignment can begin from: the teacher's own patterns. */
-const props = defineProps<{ deed: ReturnType<typeof useDeed> }>()
+const props = defineProps<{ batch: ReturnType<typeof useBatch> }>()
 const emit = defineEmits<{ begin: [pattern: Pattern['assignment']] }>()
 
 const patterns = computed(() =>
-  Object.entries(props.deed.plans.value?.patterns ?? {})
+  Object.entries(props.batch.plans.value?.patterns ?? {})
     .filter(([, each]) => !each.removed)
     .map(([id, each]) => ({ id, name: each.name, assignment: each.assignment }))
     .toSorted((a, b) => a.name.localeCompare(b.name)),
@@ -18,11 +18,11 @@ function begin(id: string): void {
   emit('begin', patterns.value.find((each) => each.id === id)!.assignment)
 }
 async function forget(): Promise<void> {
-  const wanted = [{ kind: 'pattern' as const, id: patternId.value!, to: { removed: true } }]
-  const records = { pattern: props.deed.plans.value!.patterns }
-  if (!(await props.deed.perform('pattern', [{ home: 'desk', records, wanted }]))) return
+  const desired = [{ kind: 'pattern' as const, id: patternId.value!, to: { removed: true } }]
+  const records = { pattern: props.batch.plans.value!.patterns }
+  if (!(await props.batch.perform('pattern', [{ scope: 'user', records, desired }]))) return
   patternId.value = null
-  await props.deed.load()
+  await props.batch.load()
 }
 </script>
 

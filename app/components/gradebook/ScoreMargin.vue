@@ -69,15 +69,15 @@ function clearUnread(): void {
   emit('back')
 }
 /** What the district holds in its place, as far as is known here. */
-const apart = computed(() => {
+const outOfSync = computed(() => {
   void cell.value
   if (classStore.reads.isHeld(id.value)) return 'It was changed in the district too: neither went over the other.'
   return classStore.reads.isUnsent(id.value) ? 'The district does not have it yet.' : null
 })
 function decide(mine: boolean): void {
-  const wanted = conflict.value!
+  const desired = conflict.value!
   classStore.conflicts.end('cell', id.value)
-  if (mine) classStore.change('type', [{ kind: 'cell', id: id.value, to: wanted }])
+  if (mine) classStore.change('type', [{ kind: 'cell', id: id.value, to: desired }])
   else classStore.renewRow(props.studentId)
   emit('back')
 }
@@ -153,8 +153,8 @@ defineExpose({ focusNote: () => noteField.value?.focus(), focusWork: () => workH
       <button type="button" class="toggle" @click="clearUnread">Clear it</button>
     </div>
     <StandardLevels :student-id="studentId" :assignment-id="assignmentId" />
-    <p v-if="apart" class="soft small shown">
-      {{ apart }} <NuxtLink :to="`/exchange/${classStore.snapshot!.section.id}`">Compare</NuxtLink>
+    <p v-if="outOfSync" class="soft small shown">
+      {{ outOfSync }} <NuxtLink :to="`/exchange/${classStore.snapshot!.section.id}`">Compare</NuxtLink>
     </p>
     <div class="row-of marks" role="group" aria-label="Marks">
       <button

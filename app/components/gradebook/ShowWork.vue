@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { neededFor } from '#core/grading/needed'
-import { told } from '#core/grading/told'
+import { workLines } from '#core/grading/work-lines'
 import { tenths } from '#core/words'
 import { descending } from '#core/scales/grading'
 import { useClassStore } from '~/stores/class'
@@ -17,7 +17,7 @@ const tabs = computed(() =>
   classStore.lineage.map(({ id, title }) => ({ value: id as string | null, words: title, says: `Work of ${title}` })),
 )
 const work = computed(() => classStore.workOf(props.studentId, periodId.value))
-const lines = computed(() => (work.value ? told(classStore.snapshot!, work.value, false) : []))
+const lines = computed(() => (work.value ? workLines(classStore.snapshot!, work.value, false) : []))
 
 /** The score that is selected, in the making of the grade. */
 const item = computed(() => {

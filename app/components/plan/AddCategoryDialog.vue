@@ -4,7 +4,7 @@ import { blanks } from '#core/kinds'
 import type { Category } from '#core/plan/category'
 import type { ClassPlan } from '#shared/plans'
 import { useClassStore } from '~/stores/class'
-import { useDeed, recordsOf } from '~/composables/useDeed'
+import { useBatch, recordsOf } from '~/composables/useBatch'
 import { readers } from '~/composables/useReaders'
 import { counted } from '~/composables/useWords'
 import { useNotices } from '~/stores/notices'
@@ -13,7 +13,7 @@ import { useNotices } from '~/stores/notices'
 const emit = defineEmits<{ close: [] }>()
 const classStore = useClassStore()
 const notices = useNotices()
-const { plans, problem, busy, load, perform } = useDeed()
+const { plans, problem, busy, load, perform } = useBatch()
 await load()
 
 const name = ref('')
@@ -54,7 +54,7 @@ async function add(): Promise<void> {
       place: Math.max(0, ...there.map((one) => one.place)) + 1,
       removed: false,
     }
-    return { home: each.id, records: recordsOf(each), wanted: [{ kind: 'category' as const, id, to }] }
+    return { scope: each.id, records: recordsOf(each), desired: [{ kind: 'category' as const, id, to }] }
   })
   if (!(await perform('plan', parts))) return
   notices.say(`${name.value.trim()} was added to ${counted(parts.length, 'class', 'classes')}. Undo takes it back.`)

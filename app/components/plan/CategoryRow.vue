@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { dropRules, type Category } from '#core/plan/category'
-import { saidOfCategory, saidOfVisibility } from '#core/plan/said'
+import { describeCategory, describeVisibility } from '#core/plan/describe'
 import type { Listed } from '#core/plan/rules'
 import { counted } from '~/composables/useWords'
 import { readers } from '~/composables/useReaders'
@@ -31,10 +31,10 @@ const emit = defineEmits<{
 const open = ref(false)
 const tints = 6
 /** As it is in the period looked at, which may have weights of its own. */
-const said = computed(() =>
-  saidOfCategory({ ...props.category, weight: props.weight }, { method: props.method }, props.sum),
+const words = computed(() =>
+  describeCategory({ ...props.category, weight: props.weight }, { method: props.method }, props.sum),
 )
-const actsWords = computed(() => {
+const effectiveWords = computed(() => {
   if (!props.category.counts) return 'in no grade'
   if (props.method !== 'categories') return '–'
   if (props.category.extraCredit) return 'adds'
@@ -49,7 +49,7 @@ const visibilities = [
   { from: 'due date' as const },
   { from: 'days before' as const, days: 3 },
   { from: 'never' as const },
-].map((value) => ({ value, words: saidOfVisibility(value) }))
+].map((value) => ({ value, words: describeVisibility(value) }))
 
 function nudge(event: KeyboardEvent): void {
   const by = event.key === 'ArrowUp' ? -1 : event.key === 'ArrowDown' ? 1 : 0
@@ -118,7 +118,7 @@ function nudge(event: KeyboardEvent): void {
         @keep="emit('weigh', $event)"
       />
     </td>
-    <td class="number acts">{{ actsWords }}</td>
+    <td class="number acts">{{ effectiveWords }}</td>
     <td class="number acts">{{ items }}</td>
     <td class="ends">
       <button
@@ -137,7 +137,7 @@ function nudge(event: KeyboardEvent): void {
   <tr class="more" :class="{ open }">
     <td colspan="2" />
     <td colspan="6">
-      <p class="said">{{ said }}</p>
+      <p class="said">{{ words }}</p>
       <p v-if="tooMany" class="warn">
         It drops {{ category.dropCount }}, and no period has more than {{ counted(fullest, 'item') }} in it: without
         <q>keep one</q> it has no result until there are more.

@@ -2,7 +2,7 @@
 import { copyPlan, nameOfPart, planParts, type PlanHolder, type PlanPart } from '#core/plan/copy-plan'
 import type { ClassPlan } from '#shared/plans'
 import { useClassStore } from '~/stores/class'
-import { useDeed, recordsOf } from '~/composables/useDeed'
+import { useBatch, recordsOf } from '~/composables/useBatch'
 import { counted } from '~/composables/useWords'
 import { useNotices } from '~/stores/notices'
 
@@ -10,7 +10,7 @@ import { useNotices } from '~/stores/notices'
 const emit = defineEmits<{ close: [] }>()
 const classStore = useClassStore()
 const notices = useNotices()
-const { plans, problem, busy, load, perform } = useDeed()
+const { plans, problem, busy, load, perform } = useBatch()
 await load()
 
 const here = classStore.snapshot!.section.id
@@ -29,7 +29,7 @@ const from = computed(() => classes.value.find((each) => each.id === fromId.valu
 const targets = computed(() => classes.value.filter((each) => !each.past && each.id !== fromId.value))
 watch(fromId, (id) => (toIds.value = id === here ? [] : [here]))
 
-// A new category keeps its id from one comparison to the next, so that the same deed stays the same.
+// A new category keeps its id from one comparison to the next, so that the same batch stays the same.
 const newIds = new Map<string, string>()
 const idFor = (target: string) => {
   let at = 0
@@ -62,7 +62,7 @@ const comparisons = computed(() => {
       ),
     }))
 })
-const changing = computed(() => comparisons.value.filter(({ copy }) => copy.wanted.length))
+const changing = computed(() => comparisons.value.filter(({ copy }) => copy.desired.length))
 const destinations = computed(() => [
   ...Object.values(from.value?.categories ?? {})
     .filter((each) => !each.removed)
@@ -80,7 +80,7 @@ const inQuestion = (target: ClassPlan, moved: { categoryId: string }[]) =>
 async function copy(): Promise<void> {
   const done = await perform(
     'copy plan',
-    changing.value.map(({ target, copy: { wanted } }) => ({ home: target.id, records: recordsOf(target), wanted })),
+    changing.value.map(({ target, copy: { desired } }) => ({ scope: target.id, records: recordsOf(target), desired })),
   )
   if (!done) return
   notices.say(`The plan was copied to ${counted(changing.value.length, 'class', 'classes')}. Undo takes it back.`)

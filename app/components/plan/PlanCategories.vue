@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Category } from '#core/plan/category'
 import type { Plan } from '#core/plan/plan'
-import type { Wanted } from '#core/wanted'
+import type { Desired } from '#core/desired'
 import { gradingPeriods } from '#core/calendar/periods'
 import { assignmentsIn } from '#core/plan/rules'
 import { made100 } from '#core/looseends/weights'
@@ -23,8 +23,8 @@ const weigh = (id: string, weight: string) => weighAll({ [id]: weight })
 /** Sets weights as one act: of the class, or of the period that has its own. */
 function weighAll(weights: Record<string, string>): void {
   if (!props.own) {
-    const wanted = Object.entries(weights).map(([id, weight]): Wanted => ({ kind: 'category', id, to: { weight } }))
-    return void classStore.change('plan', wanted)
+    const desired = Object.entries(weights).map(([id, weight]): Desired => ({ kind: 'category', id, to: { weight } }))
+    return void classStore.change('plan', desired)
   }
   const own = {
     ...plan.value.own,
@@ -69,7 +69,7 @@ function place(id: string, at: number): void {
   ids.splice(Math.max(0, Math.min(at, ids.length)), 0, id)
   classStore.change(
     'plan',
-    ids.map((each, index): Wanted => ({ kind: 'category', id: each, to: { place: index + 1 } })),
+    ids.map((each, index): Desired => ({ kind: 'category', id: each, to: { place: index + 1 } })),
   )
 }
 const grabbed = ref<string | null>(null)
@@ -100,7 +100,7 @@ function askRemove(id: string): void {
 function remove(): void {
   classStore.change('plan', [
     { kind: 'category', id: removing.value!, to: { removed: true } },
-    ...orphans.value.map(([id]): Wanted => ({
+    ...orphans.value.map(([id]): Desired => ({
       kind: 'assignment',
       id,
       to: { categoryId: movesTo.value === NOWHERE ? null : movesTo.value },
@@ -120,7 +120,7 @@ function remove(): void {
           <th>Name</th>
           <th class="short-col">Short name</th>
           <th class="weight-col number">Weight</th>
-          <th class="number acts-col">Acts as</th>
+          <th class="number effective-col">Acts as</th>
           <th class="number items-col">Items</th>
           <th class="x-col"><span class="visually-hidden">Rules and deleting</span></th>
         </tr>
@@ -210,7 +210,7 @@ tfoot td {
 .weight-col {
   width: 84px;
 }
-.acts-col {
+.effective-col {
   width: 88px;
 }
 .items-col {

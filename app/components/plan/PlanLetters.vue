@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Plan } from '#core/plan/plan'
-import { saidOfRounding } from '#core/plan/said'
+import { describeRounding } from '#core/plan/describe'
 import { descending } from '#core/scales/grading'
 import { useClassStore } from '~/stores/class'
 import { readers } from '~/composables/useReaders'
@@ -65,7 +65,7 @@ const readCap = (text: string) => (text.trim() === '' ? { kept: '' } : readers.p
         @keep="emit('set', { cap: $event || null })"
       />
     </div>
-    <p class="soft said">{{ saidOfRounding(plan) }}</p>
+    <p class="soft said">{{ describeRounding(plan) }}</p>
     <ScaleDialog v-if="editing" @close="editing = false" />
   </div>
 </template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Plan } from '#core/plan/plan'
-import { saidOfMarks } from '#core/plan/said'
+import { describeMarks } from '#core/plan/describe'
 import { useClassStore } from '~/stores/class'
 import { readers } from '~/composables/useReaders'
 
@@ -57,7 +57,7 @@ const families = [
         @choose="emit('set', { incompleteCountsAs: $event })"
       />
     </div>
-    <p class="soft said">{{ saidOfMarks(plan) }}</p>
+    <p class="soft said">{{ describeMarks(plan) }}</p>
     <div class="pairs next">
       <span class="term">Low line</span>
       <div class="choice">

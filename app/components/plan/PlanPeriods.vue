@@ -3,7 +3,7 @@ import type { Composition } from '#core/plan/composition'
 import type { Plan } from '#core/plan/plan'
 import { childrenOf, type Period } from '#core/calendar/periods'
 import { compositionOf, fixedWeights } from '#core/plan/rules'
-import { saidOfCoursePoints, saidOfParent } from '#core/plan/said'
+import { describeCoursePoints, describeParent } from '#core/plan/describe'
 import { useClassStore } from '~/stores/class'
 import { readers } from '~/composables/useReaders'
 
@@ -25,7 +25,7 @@ const parents = computed(() => {
         children,
         composition: compositionOf(it, plan.value, period)!,
         fixed: fixedWeights(it, children) ? by.value : null,
-        said: saidOfParent(it, period),
+        words: describeParent(it, period),
       }
     })
 })
@@ -43,12 +43,12 @@ function togglePeriod(id: string): void {
     : [...coursePoints.periodIds, id]
   emit('set', { coursePoints: { ...coursePoints, periodIds } })
 }
-const saidOfPoints = computed(() => saidOfCoursePoints(classStore.structure!))
+const coursePointsWords = computed(() => describeCoursePoints(classStore.structure!))
 </script>
 
 <template>
   <div>
-    <div v-for="{ period, children, composition, fixed, said } in parents" :key="period.id" class="parent">
+    <div v-for="{ period, children, composition, fixed, words } in parents" :key="period.id" class="parent">
       <div class="row-of">
         <b class="title">{{ period.title }}</b>
         <ToggleRow
@@ -83,7 +83,7 @@ const saidOfPoints = computed(() => saidOfCoursePoints(classStore.structure!))
         >
       </div>
       <FixedNote v-if="fixed" :by="fixed" />
-      <p class="soft said">{{ said }}</p>
+      <p class="soft said">{{ words }}</p>
     </div>
     <div class="parent">
       <div class="row-of">
@@ -108,7 +108,7 @@ const saidOfPoints = computed(() => saidOfCoursePoints(classStore.structure!))
           {{ each.title }}
         </button>
       </div>
-      <p class="soft said">{{ saidOfPoints }}</p>
+      <p class="soft said">{{ coursePointsWords }}</p>
     </div>
   </div>
 </template>

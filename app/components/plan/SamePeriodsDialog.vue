@@ -25,7 +25,7 @@ const like = inWords(from)
 const periods = snapshot.periods.map((period) => ({ period, now: inWords(period), isLike: inWords(period) === like }))
 const chosen = ref(periods.map(({ period }) => period.id))
 
-const wanted = computed(() => sameRules(snapshot, from, chosen.value))
+const desired = computed(() => sameRules(snapshot, from, chosen.value))
 const before = new Grades(snapshot)
 const after = computed(() => {
   const records: ClassSnapshot['records'] = {
@@ -33,21 +33,21 @@ const after = computed(() => {
     plan: { ...snapshot.records.plan },
     category: { ...snapshot.records.category },
   }
-  for (const change of changesTo(records, wanted.value)) applyChange(records, change)
+  for (const change of changesTo(records, desired.value)) applyChange(records, change)
   return new Grades({ ...snapshot, records })
 })
 const moves = (period: Period) => movesBetween(before, after.value, period.id)
-function said(period: Period): string {
+function describe(period: Period): string {
   const { grades, labels } = moves(period)
   const sealed = classStore.get('declaration', period.id).declared && grades ? ', and it is declared complete' : ''
   if (!grades) return 'no grade moves'
   return `${counted(grades, 'grade')} ${grades === 1 ? 'moves' : 'move'}${labels ? `, ${counted(labels, 'label')}` : ''}${sealed}`
 }
 const isAll = computed(() => chosen.value.length === periods.length)
-const changes = computed(() => changesTo(snapshot.records, wanted.value).length > 0)
+const changes = computed(() => changesTo(snapshot.records, desired.value).length > 0)
 
 function give(): void {
-  classStore.change('plan', wanted.value)
+  classStore.change('plan', desired.value)
   emit('close')
 }
 </script>
@@ -82,7 +82,7 @@ function give(): void {
             >
           </th>
           <td class="soft">{{ isLike ? 'the same' : now }}</td>
-          <td>{{ said(period) }}</td>
+          <td>{{ describe(period) }}</td>
         </tr>
       </tbody>
     </table>

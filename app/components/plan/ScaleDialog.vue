@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { blanks } from '#core/kinds'
 import { same } from '#core/same'
-import type { Wanted } from '#core/wanted'
+import type { Desired } from '#core/desired'
 import { scaleFaults } from '#core/scales/faults'
 import type { ScaleStep } from '#core/scales/grading'
 import { useClassStore } from '~/stores/class'
-import { useDeed } from '~/composables/useDeed'
+import { useBatch } from '~/composables/useBatch'
 import { readers } from '~/composables/useReaders'
 import { type ScaleDraft, draftOf, stepsOf } from '~/composables/useScaleDraft'
 import { counted } from '~/composables/useWords'
@@ -13,7 +13,7 @@ import { counted } from '~/composables/useWords'
 /** Scales: look at one, change one of your own, or make one. Changing one that is in use says which classes it touches. */
 const emit = defineEmits<{ close: [] }>()
 const classStore = useClassStore()
-const { plans, problem, busy, load, perform } = useDeed()
+const { plans, problem, busy, load, perform } = useBatch()
 await load()
 
 const chosen = ref(classStore.plan!.scale.id ?? '')
@@ -41,7 +41,7 @@ function copy(): void {
 }
 const steps = computed(() => stepsOf(draft.value, original.value))
 const faults = computed(() => scaleFaults(steps.value))
-const grave = computed(() => faults.value.filter((each) => !each.mild).length)
+const grave = computed(() => faults.value.filter((each) => each.severity === 'fault').length)
 const nameFault = computed(() => {
   const read = readers.scaleName(draft.value.name)
   return 'problem' in read ? read.problem : ''
@@ -67,14 +67,14 @@ async function keep(): Promise<void> {
   )
   const done = await perform('scale', [
     {
-      home: 'desk',
+      scope: 'user',
       records: { scale: original.value ? { [id]: { ...blanks.scale, ...pick(original.value), removed: false } } : {} },
-      wanted: [{ kind: 'scale', id, to: { ...kept, removed: false } }],
+      desired: [{ kind: 'scale', id, to: { ...kept, removed: false } }],
     },
     ...touched.map((each) => ({
-      home: each.id,
+      scope: each.id,
       records: { plan: each.plan ? { [each.id]: each.plan } : {} },
-      wanted: [{ kind: 'plan', id: each.id, to: { scale: copyOf } }] satisfies Wanted[],
+      desired: [{ kind: 'plan', id: each.id, to: { scale: copyOf } }] satisfies Desired[],
     })),
   ])
   if (!done) return

@@ -43,7 +43,7 @@ const takeAway = (at: number) => (steps.value = steps.value.filter((_, index) =>
                 inputmode="decimal"
                 type="text"
                 class="p-inputtext p-component figure-wide"
-                :aria-invalid="faultAt(at, 'from')?.mild === false"
+                :aria-invalid="faultAt(at, 'from')?.severity === 'fault'"
               />
             </td>
             <td>
@@ -82,7 +82,11 @@ const takeAway = (at: number) => (steps.value = steps.value.filter((_, index) =>
       </tbody>
     </table>
     <ul v-if="mine && faults.length" class="faults" role="alert">
-      <li v-for="fault in faults" :key="`${fault.step}${fault.field}`" :class="fault.mild ? 'soft' : 'warn'">
+      <li
+        v-for="fault in faults"
+        :key="`${fault.step}${fault.field}`"
+        :class="fault.severity === 'hint' ? 'soft' : 'warn'"
+      >
         {{ fault.text }}
       </li>
     </ul>

@@ -33,14 +33,14 @@ const shownFault = computed(() => (tried.value ? nameFault.value || faults.value
 /** What is another than before, level by level. */
 const changes = computed(() => {
   if (props.isNew) return []
-  const said = (each: ReturnType<typeof levelsOfDraft>[number] | undefined) =>
+  const describe = (each: ReturnType<typeof levelsOfDraft>[number] | undefined) =>
     each
       ? `${each.short} ${each.label}${each.from ? `, from ${each.from} %` : ''}${each.percent ? `, worth ${each.percent} %` : ''}`
       : 'none'
   const count = Math.max(props.scale.levels.length, levels.value.length)
   const lines = Array.from({ length: count }, (_, at) => ({
-    before: said(props.scale.levels[at]),
-    after: said(levels.value[at]),
+    before: describe(props.scale.levels[at]),
+    after: describe(levels.value[at]),
   })).filter((each) => each.before !== each.after)
   if ((props.scale.halves ?? false) !== draft.value.halves)
     lines.push({

@@ -19,15 +19,15 @@ const habit = ref(props.given.habit ?? false)
 const reported = ref(props.given.reported ?? true)
 const weight = ref(props.given.weight ?? '1')
 const tried = ref(false)
-const said = (read: ReturnType<ReturnType<typeof readText>>) => ('problem' in read ? read.problem : '')
+const describe = (read: ReturnType<ReturnType<typeof readText>>) => ('problem' in read ? read.problem : '')
 const { code: codeField, statement: statementField, weight: weightField } = schemas.standard.shape
 const problems = computed(() => ({
-  code: said(readText(codeField)(code.value)),
+  code: describe(readText(codeField)(code.value)),
   statement:
     code.value.trim() || statement.value.trim()
-      ? said(readText(statementField)(statement.value))
+      ? describe(readText(statementField)(statement.value))
       : 'Give the standard a code or a statement.',
-  weight: said(readNumber(weightField)(weight.value)),
+  weight: describe(readNumber(weightField)(weight.value)),
 }))
 const areaOptions = computed(() => [{ id: '', words: 'At the top' }, ...props.areas])
 function keep(): void {

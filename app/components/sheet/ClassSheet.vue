@@ -23,7 +23,7 @@ const HEAD = 66
 /** What the name of a group takes over the heads. */
 const GROUP = 15
 /** How wide words beside a cell are at most. */
-const SAID = 260
+const MESSAGE = 260
 /** Up to so many cells all are in the page; above, those in view and some around them. */
 const ALL = 3000
 
@@ -55,8 +55,8 @@ const body = useTemplateRef('body')
 const frame = useTemplateRef('frame')
 const range = useTemplateRef('range')
 const input = useTemplateRef('input')
-const said = ref('')
-const saidAt = ref({ left: '0px', top: '0px' })
+const message = ref('')
+const messageAt = ref({ left: '0px', top: '0px' })
 let controller: SheetController | undefined
 
 const { roomy } = storeToRefs(useFrame())
@@ -116,7 +116,7 @@ const blocksOf = (row: number) => taken.value[row % TURNS]!
 /** Puts into the page what the view needs; `ahead` says that there is time for columns that are not in view yet. */
 function look({ ahead = false } = {}): void {
   const [rows, columns] = [props.rows.length, props.columns.length]
-  const wanted = windowed.value
+  const desired = windowed.value
     ? stretch(
         {
           ...view,
@@ -127,11 +127,11 @@ function look({ ahead = false } = {}): void {
       )
     : whole(rows, columns)
   const now = inPage.value
-  if ((Object.keys(wanted) as (keyof Stretch)[]).every((side) => wanted[side] === now[side])) return
-  inPage.value = wanted
+  if ((Object.keys(desired) as (keyof Stretch)[]).every((side) => desired[side] === now[side])) return
+  inPage.value = desired
   const seen = [view.left / CELL, (view.left + view.width - name.value - resultsWidth.value) / CELL] as const
   if (!ahead || seen[0] < now.left || seen[1] > now.right) atOnce()
-  else if (wanted.left !== now.left || wanted.right !== now.right) inTurn()
+  else if (desired.left !== now.left || desired.right !== now.right) inTurn()
   if (windowed.value) void nextTick(() => controller?.settle())
 }
 watch(
@@ -234,10 +234,11 @@ function say(words: string): void {
   if (words && controller) {
     // Beside the cell, so that the ones under it, where the hands go on, stay in view.
     const { x, y } = rect(controller.active)
-    const isLeft = x + CELL + SAID > view.left + view.width - resultsWidth.value && x - SAID > view.left + name.value
-    saidAt.value = { left: `${isLeft ? x - SAID - 8 : x + CELL + 8}px`, top: `${y}px` }
+    const isLeft =
+      x + CELL + MESSAGE > view.left + view.width - resultsWidth.value && x - MESSAGE > view.left + name.value
+    messageAt.value = { left: `${isLeft ? x - MESSAGE - 8 : x + CELL + 8}px`, top: `${y}px` }
   }
-  said.value = words
+  message.value = words
 }
 
 const rect = ({ row, column }: Place) => ({
@@ -365,9 +366,9 @@ defineExpose({
         hidden
         autocomplete="off"
         inputmode="decimal"
-        aria-describedby="sheet-said"
+        aria-describedby="sheet-message"
       />
-      <p id="sheet-said" class="over said" role="status" :style="saidAt">{{ said }}</p>
+      <p id="sheet-message" class="over said" role="status" :style="messageAt">{{ message }}</p>
     </div>
   </div>
 </template>

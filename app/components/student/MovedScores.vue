@@ -32,7 +32,7 @@ async function look(mover: Mover): Promise<void> {
   }
 }
 function bring(): void {
-  classStore.change('move scores', moved.value!.wanted)
+  classStore.change('move scores', moved.value!.desired)
   from.value = null
 }
 </script>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { waitsFor } from '#core/scores/to-score'
-import { saidOfCounting } from '#core/plan/said'
+import { describeCounting } from '#core/plan/describe'
 import { jointId } from '#core/kind'
 import { periodOf } from '#core/calendar/periods'
 import { assignmentsOf } from '#core/plan/rules'
@@ -46,7 +46,7 @@ const lines = computed(() => {
       open: waitsFor(cell, each, it.spans, today.value) === 'now',
       aside: [
         ...(dropped.has(each.id) ? ['dropped'] : []),
-        ...[saidOfCounting(each)].filter(Boolean),
+        ...[describeCounting(each)].filter(Boolean),
         ...(each.dueOn && !enrolledOn(it, each.dueOn) ? ['not in the class then'] : []),
       ],
       category: classStore.categories.find((one) => one.id === each.categoryId)?.name ?? 'No category',

@@ -58,7 +58,7 @@ function look(periodId: string): Promise<unknown> {
 }
 watch(
   () => route.query.period,
-  (wanted) => wanted !== classStore.periodId && classStore.look(wanted ? String(wanted) : null),
+  (desired) => desired !== classStore.periodId && classStore.look(desired ? String(desired) : null),
 )
 
 const query = computed(() => (route.query.period ? { period: route.query.period } : {}))

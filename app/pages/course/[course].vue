@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useToday } from '~/stores/today'
-import { useBook } from '~/composables/useBook'
+import { useSheetSource } from '~/composables/useSheetSource'
 import { useOpenClasses } from '~/composables/useOpenClasses'
 import { useSheetView } from '~/composables/useSheetView'
 import { goTo } from '~/composables/useGoTo'
@@ -16,7 +16,7 @@ const classes = (today.classes ?? []).filter((each) => each.courseId === route.p
 const { open, problem, steps, stepBack, ready } = useOpenClasses(classes.map((each) => each.id))
 await ready
 const lead = open.value[0]
-const book = useBook(open.value, view)
+const source = useSheetSource(open.value, view)
 const { counts } = steps
 useHead({ title: () => `${classes[0]?.course ?? 'Course'} · Yukata` })
 </script>
@@ -34,13 +34,13 @@ useHead({ title: () => `${classes[0]?.course ?? 'Course'} · Yukata` })
     </header>
     <Message v-if="problem" severity="error">{{ problem }}</Message>
     <template v-if="lead">
-      <ClassScope :room="lead">
+      <ClassScope :class-store="lead">
         <YearStrip
           @look="(period) => goTo({ query: { period } })"
           @assignment="(edit) => goTo({ query: { ...route.query, edit } })"
         />
       </ClassScope>
-      <ScoreBook :book="book" :as-one="steps.asOne" />
+      <ScoreSheet :source="source" :as-one="steps.asOne" />
     </template>
     <section v-else-if="!problem" class="empty">
       <h2>Nothing to show here</h2>

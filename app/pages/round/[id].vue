@@ -13,7 +13,7 @@ import { observationId, observe } from '~/composables/useObserving'
 import { goTo } from '~/composables/useGoTo'
 import { counted, shortDay } from '~/composables/useWords'
 
-definePageMeta({ layout: 'hand', key: (route) => `round-${String(route.params.id)}` })
+definePageMeta({ layout: 'handheld', key: (route) => `round-${String(route.params.id)}` })
 
 /**
  * A round of the room: one standard, or a few in turn, big rows of names, and one tap or one digit for each. It is for a

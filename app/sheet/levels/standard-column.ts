@@ -58,11 +58,11 @@ function viewOf(found: PeriodLevel, window: LevelWindow, standard: Standard): Ce
   const scale = window.scaleFor(standard.id)
   const { effective, calculated, override } = found
   if (!effective) return { text: '', hatched: true, words: 'not enough evidence' }
-  const said = `${effective.short}, ${effective.label}`
+  const words = `${effective.short}, ${effective.label}`
   const view: CellView = {
     text: effective.short,
     dye: dyeOf(scale, effective.value),
-    words: override ? `${said}, your own level; calculated ${calculated?.level.label ?? 'none'}` : said,
+    words: override ? `${words}, your own level; calculated ${calculated?.level.label ?? 'none'}` : words,
   }
   if (override) view.was = calculated?.level.short ?? ''
   const newest = found.evidence.slice(-STROKE)

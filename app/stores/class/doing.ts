@@ -1,8 +1,8 @@
 import { fitted, type Act, type ActKind, type Change } from '#core/acts/act'
-import { changesTo, inverse, judge } from '#core/acts/apply'
+import { changesTo, inverse, checkPrecondition } from '#core/acts/apply'
 import { refusalIn } from '#core/ground'
 import { SHAPE } from '#core/kinds'
-import type { Wanted } from '#core/wanted'
+import type { Desired } from '#core/desired'
 import { togetherResponse } from '#shared/class'
 import type { Together } from '#shared/plans'
 import { useDecisions } from '../decisions'
@@ -16,7 +16,7 @@ import type { ClassReceiving } from './receiving'
 import type { ClassRecords } from './records'
 import { ApiProblem, ask } from '~/composables/useApi'
 
-type Marks = Pick<Act, 'of' | 'deed' | 'sitting'>
+type Marks = Pick<Act, 'of' | 'batch' | 'sitting'>
 
 interface Doing {
   records: ClassRecords
@@ -33,9 +33,9 @@ export function classDoing({ records, pencil, receiving, notices }: Doing) {
   const sectionId = () => records.snapshot.value!.section.id
 
   /** Changes records as one act, or in pencil; says why where it cannot be. */
-  function change(kind: ActKind, wanted: readonly Wanted[], marks: Pick<Act, 'sitting'> = {}): boolean {
+  function change(kind: ActKind, desired: readonly Desired[], marks: Pick<Act, 'sitting'> = {}): boolean {
     const it = records.snapshot.value!
-    const fit = fitted(wanted)
+    const fit = fitted(desired)
     const changes = 'fault' in fit ? [] : changesTo(it.records, fit)
     const refused = 'fault' in fit ? fit.fault : refusalIn(it, changes)
     notices.settle()
@@ -61,8 +61,8 @@ export function classDoing({ records, pencil, receiving, notices }: Doing) {
 
   /** Does changes of the open class as a step that can be taken back. */
   function enact(kind: ActKind, changes: Change[], marks: Pick<Act, 'sitting'> = {}): void {
-    const deed = steps.deed()
-    steps.did([{ home: sectionId(), act: perform(kind, changes, { ...marks, ...(deed ? { deed } : {}) }) }])
+    const batch = steps.batch()
+    steps.did([{ scope: sectionId(), act: perform(kind, changes, { ...marks, ...(batch ? { batch } : {}) }) }])
   }
 
   /** Puts the pencil away: what was tried is kept as one act, or rubbed out. */
@@ -72,8 +72,8 @@ export function classDoing({ records, pencil, receiving, notices }: Doing) {
   }
 
   /**
-   * Does one deed on several homes at once, all of it or nothing; what is of the open class shows here. The same deed
-   * sent again, as after a lost answer, is the same deed.
+   * Does a batch on several scopes at once, all of it or nothing; what is of the open class shows here. The same batch
+   * sent again, as after a lost answer, is the same batch.
    *
    * @throws ApiProblem with what to do
    */
@@ -83,7 +83,7 @@ export function classDoing({ records, pencil, receiving, notices }: Doing) {
     steps.did(acts)
   }
   async function sendTogether(acts: Together): Promise<void> {
-    const here = acts.find((each) => each.home === records.snapshot.value?.section.id)
+    const here = acts.find((each) => each.scope === records.snapshot.value?.section.id)
     if (here) receiving.sent(here.act.id)
     await ask('/api/acts', togetherResponse, {
       method: 'POST',
@@ -93,15 +93,15 @@ export function classDoing({ records, pencil, receiving, notices }: Doing) {
   }
 
   /** The changes that still find what they start from; says so where one does not. */
-  function standing(changes: Change[]): Change[] {
+  function applicable(changes: Change[]): Change[] {
     const kept = changes.filter(
-      (each) => judge(records.peek(each.kind, each.id) as Record<string, unknown>, each).done === 'applied',
+      (each) => checkPrecondition(records.peek(each.kind, each.id) as Record<string, unknown>, each).done === 'applied',
     )
     if (kept.length < changes.length) notices.say('Some of it was changed since and stays as it is.')
     return kept
   }
 
-  const stepped: SteppedClass = { standing, perform }
+  const stepped: SteppedClass = { applicable, perform }
   const own = useStepping({
     classes: () => new Map(records.snapshot.value ? [[sectionId(), stepped]] : []),
     together: sendTogether,
@@ -118,7 +118,7 @@ export function classDoing({ records, pencil, receiving, notices }: Doing) {
 
   /** Takes back an act of the person's own, however old, where nobody has changed the same thing since. */
   function takeBack(of: string, made: readonly Change[]): void {
-    const changes = standing(made.map(inverse).reverse())
+    const changes = applicable(made.map(inverse).reverse())
     if (changes.length) perform('undo', changes, { of })
   }
 

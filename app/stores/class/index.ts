@@ -41,20 +41,20 @@ function classSetup() {
   }
 
   /** Opens a class: reads it whole, then lays on it what the server does not have yet. */
-  async function open(id: string, wantedPeriod: string | null): Promise<void> {
+  async function open(id: string, askedPeriod: string | null): Promise<void> {
     const another = sectionId() !== id
     keepDrafts(another)
     // What waits now may be answered before the class has come, or after it was read there.
     receiving.reading()
     const [before, { read: found, keptSince: since }] = await Promise.all([saving.unsent(id), readClass(id)])
-    const { seq, apart, ...read } = found
+    const { seq, outOfSync, ...read } = found
     keptSince.value = since
     receiving.readUpTo(seq, read.records, [...before, ...(await saving.unsent(id))])
     if (pencil.pencil.value) notices.say('The class was read anew; what was tried in pencil is rubbed out.')
     pencil.pencil.value = null
     unread.keepOnly(id, (cellId) => isCellOf(read, cellId))
-    look(wantedPeriod, read)
-    records.put(read, apart)
+    look(askedPeriod, read)
+    records.put(read, outOfSync)
     if (another) void doing.loadSteps()
   }
   function reopen(): void {
@@ -62,8 +62,8 @@ function classSetup() {
   }
 
   /** Looks at a period; without one, at today's. */
-  function look(wanted: string | null, of = records.snapshot.value): void {
-    const found = of?.periods.find((each) => each.id === wanted) ?? (of && periodToday(of.periods, usePerson().today))
+  function look(desired: string | null, of = records.snapshot.value): void {
+    const found = of?.periods.find((each) => each.id === desired) ?? (of && periodToday(of.periods, usePerson().today))
     shown.periodId.value = found?.id ?? null
     records.showAnew()
   }
@@ -96,7 +96,7 @@ function classSetup() {
     penciled: pencil.tried,
     takePencil: pencil.take,
     seq: receiving.seq,
-    hear: receiving.hear,
+    receiveNews: receiving.receiveNews,
     conflicts,
     keptSince,
     open,

@@ -2,7 +2,7 @@ import type { Act, Change } from '#core/acts/act'
 import { applyChange, type Outcome } from '#core/acts/apply'
 import type { Records } from '#core/records'
 import type { ClassAct } from '#shared/history'
-import type { Heard } from '~/queue/tabs'
+import type { Receipt } from '~/queue/tabs'
 import type { ClassPencil } from './pencil'
 
 interface Receiving {
@@ -27,7 +27,7 @@ export function classReceiving({ sectionId, pencil, reopen }: Receiving) {
   /** Records that an answer put right here: what the server takes of them afterwards is applied again. */
   const corrected = new Set<string>()
   /** What was answered while the class was being read. */
-  let whileReading: Heard[] | null = null
+  let whileReading: Receipt[] | null = null
 
   /** An act was done here. */
   function did(actId: string, changes: readonly Change[]): void {
@@ -40,16 +40,16 @@ export function classReceiving({ sectionId, pencil, reopen }: Receiving) {
   /** From now until `readUpTo`, answers are remembered: they may be about the class that is on its way. */
   const reading = () => void (whileReading = [])
 
-  /** Lays what the server did not have yet when it read the class on top of what it read. */
+  /** Applies what the server did not have yet when it read the class on top of what it read. */
   function readUpTo(last: number, records: Records, waiting: readonly Act[]): void {
-    const heard = whileReading ?? []
+    const receipts = whileReading ?? []
     whileReading = null
-    for (const each of heard)
+    for (const each of receipts)
       if (each.seq !== null && each.seq > last) for (const change of appliedOf(each)) applyChange(records, change)
     unacknowledged.clear()
     unanswered.clear()
     corrected.clear()
-    const answered = new Set(heard.map((each) => each.act.id))
+    const answered = new Set(receipts.map((each) => each.act.id))
     const still = new Map(waiting.filter(({ id }) => !answered.has(id)).map((each) => [each.id, each]))
     for (const { id, changes } of still.values()) {
       did(id, changes as Change[])
@@ -63,7 +63,7 @@ export function classReceiving({ sectionId, pencil, reopen }: Receiving) {
    *
    * @returns whether it is news here
    */
-  function hear(act: ClassAct): boolean {
+  function receiveNews(act: ClassAct): boolean {
     if (act.seq <= seq.value) return false
     seq.value = act.seq
     if (unacknowledged.delete(act.id)) return false
@@ -74,15 +74,15 @@ export function classReceiving({ sectionId, pencil, reopen }: Receiving) {
   }
 
   /** Takes in what the server said of an act, so that this page shows what is there. */
-  function receive(heard: Heard): void {
-    whileReading?.push(heard)
-    if (heard.sectionId !== sectionId()) return
-    const { act, outcomes } = heard
+  function receive(answered: Receipt): void {
+    whileReading?.push(answered)
+    if (answered.sectionId !== sectionId()) return
+    const { act, outcomes } = answered
     const changes = act.changes as Change[]
     const isOwn = unanswered.delete(act.id)
     const right = changes.flatMap((each, at): Change[] => {
       const outcome: Outcome = outcomes[at] ?? { done: 'applied' }
-      if (outcome.done === 'meanwhile') return [{ ...each, to: outcome.present } as Change]
+      if (outcome.done === 'conflict') return [{ ...each, to: outcome.present } as Change]
       if (outcome.done === 'refused') return [{ ...each, to: each.from } as Change]
       // What another tab did, and what was put right here before, is applied as it was taken.
       return !isOwn || corrected.has(keyOf(each)) ? [each] : []
@@ -95,13 +95,13 @@ export function classReceiving({ sectionId, pencil, reopen }: Receiving) {
     if (changes.some((each) => each.kind === 'declaration')) reopen()
   }
 
-  return { seq, did, sent, reading, readUpTo, hear, receive }
+  return { seq, did, sent, reading, readUpTo, receiveNews, receive }
 }
 export type ClassReceiving = ReturnType<typeof classReceiving>
 
 const keyOf = ({ kind, id }: Change) => `${kind} ${id}`
 
-const appliedOf = ({ act, outcomes }: Heard): Change[] =>
+const appliedOf = ({ act, outcomes }: Receipt): Change[] =>
   (act.changes as Change[]).filter((_, at) => outcomes[at]?.done === 'applied')
 
 /** Of the acts, the changes of records that are among those of other changes. */

@@ -44,9 +44,9 @@ export function classRecords() {
   }
 
   /** Puts a class in the place of the one before. */
-  function put(read: ClassSnapshot, apart: OutOfSync | null): void {
-    unsent = apart && new Set(apart.unsent)
-    held = new Set(apart?.held)
+  function put(read: ClassSnapshot, outOfSync: OutOfSync | null): void {
+    unsent = outOfSync && new Set(outOfSync.unsent)
+    held = new Set(outOfSync?.held)
     snapshot.value = structure.value = everything.value = markRaw(read)
     moveAll()
   }

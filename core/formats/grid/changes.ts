@@ -2,7 +2,7 @@ import { jointId } from '../../kind'
 import { record } from '../../records'
 import type { Assignment } from '../../plan/assignment'
 import type { Cell } from '../../scores/cell'
-import type { Wanted } from '../../wanted'
+import type { Desired } from '../../desired'
 import type { Listed } from '../../plan/rules'
 import { cellText, enteredOn, readEntry, type EntryPlace } from '../../scores/entry'
 import { fullName, type ClassSnapshot, type Student } from '../../section'
@@ -16,7 +16,7 @@ export interface GridChange {
   after: string
 }
 export interface GridOutcome {
-  wanted: Wanted[]
+  desired: Desired[]
   changes: GridChange[]
   refused: { name: string; column: string; text: string; reason: string }[]
 }
@@ -35,12 +35,12 @@ export interface GridDecisions {
  * table from elsewhere an empty place says nothing; in Yukata's own it clears.
  */
 export function gridChanges(snapshot: ClassSnapshot, grid: Grid, decided: GridDecisions): GridOutcome {
-  const outcome: GridOutcome = { wanted: [], changes: [], refused: [] }
+  const outcome: GridOutcome = { desired: [], changes: [], refused: [] }
   for (const column of grid.columns) {
     const assignment = decided.assignmentOf(column)
     if (!assignment) continue
     const { id, ...fields } = assignment
-    if (column.target.to === 'new') outcome.wanted.push({ kind: 'assignment', id, to: fields })
+    if (column.target.to === 'new') outcome.desired.push({ kind: 'assignment', id, to: fields })
     const place = decided.placeOf(assignment)
     for (const row of grid.rows) {
       const student = decided.studentOf(row)
@@ -57,7 +57,7 @@ export function gridChanges(snapshot: ClassSnapshot, grid: Grid, decided: GridDe
       }
       const after = cellText({ ...cell, ...to })
       if (after === before) continue
-      outcome.wanted.push({ kind: 'cell', id: cellId, to })
+      outcome.desired.push({ kind: 'cell', id: cellId, to })
       outcome.changes.push({ student, column: assignment.name, before, after })
     }
   }

@@ -103,8 +103,8 @@ export function dangling(roster: Roster): Dangling[] {
     rosterKinds.map((kind) => [kind, new Set(roster[kind].map((each) => each.id))]),
   ) as Record<RosterKind, Set<string>>
   const found: Dangling[] = []
-  const need = (part: RosterKind, id: string, field: string, target: RosterKind, wanted: string | null) => {
-    if (wanted !== null && !known[target].has(wanted)) found.push({ part, id, field, missing: wanted, in: target })
+  const need = (part: RosterKind, id: string, field: string, target: RosterKind, desired: string | null) => {
+    if (desired !== null && !known[target].has(desired)) found.push({ part, id, field, missing: desired, in: target })
   }
   for (const each of roster.orgs) need('orgs', each.id, 'parent', 'orgs', each.parent)
   for (const each of roster.periods) need('periods', each.id, 'parent', 'periods', each.parent)

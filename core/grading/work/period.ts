@@ -53,7 +53,7 @@ export function periodWork(
 ): PeriodWork {
   const { method, period } = window
   const rules = context.rules(period).categories
-  const lower = commonLine(window, sums)
+  const commonDenominator = commonLine(window, sums)
   const categories = window.segments.map((segment, at): CategoryWork => {
     const own = sums.categories[at]!
     const rule = rules[at]
@@ -61,16 +61,16 @@ export function periodWork(
     const inOrder = segment.at.toSorted((a, b) => a - b)
     const items = inOrder.map((column) => stated(itemWork(context, columns, row, column), basis, own, column))
     const effectiveWeight = effective(method, segment, own, sums)
-    const line = lower ?? own.denominator
-    if (window.exam < 0 && (lower !== null || effectiveWeight))
+    const line = commonDenominator ?? own.denominator
+    if (window.exam < 0 && (commonDenominator !== null || effectiveWeight))
       items.forEach((item, place) => {
         if (item.state === 'kept')
           item.of100 = hangs(
             segment,
             inOrder[place]!,
             line,
-            lower === null ? effectiveWeight! : HUNDRED,
-            lower !== null,
+            commonDenominator === null ? effectiveWeight! : HUNDRED,
+            commonDenominator !== null,
           )
       })
     return {

@@ -1,14 +1,14 @@
 import { boolean, date, foreignKey, integer, jsonb, pgTable, primaryKey, text, unique } from 'drizzle-orm/pg-core'
 import type { StandardRecord } from '../../../core/proficiency/standard'
 import { decimal, id } from './columns'
-import { joined, keptAtHome } from './kept'
+import { joined, keptInScope } from './kept'
 import { courses } from './roster'
 
 /** The standards of the district, and those that a teacher made for one class. */
 export const standards = pgTable(
   'standards',
   {
-    ...keptAtHome(),
+    ...keptInScope(),
     parentId: text('parent_id'),
     code: text('code').notNull(),
     statement: text('statement').notNull(),
@@ -23,7 +23,7 @@ export const standards = pgTable(
   (t) => [
     // Evidence names a standard by its id alone, whoever it is of.
     primaryKey({ columns: [t.id] }),
-    unique('standards_home').on(t.homeId, t.id),
+    unique('standards_scope').on(t.scopeId, t.id),
     foreignKey({ name: 'standards_parent', columns: [t.parentId], foreignColumns: [t.id] }),
   ],
 )
@@ -31,9 +31,9 @@ export const standards = pgTable(
 /** What each course is taught by: standards, or areas with all that is below them. */
 export const courseStandards = pgTable(
   'course_standards',
-  { ...keptAtHome(), ...joined('course', 'standard'), used: boolean('used').notNull() },
+  { ...keptInScope(), ...joined('course', 'standard'), used: boolean('used').notNull() },
   (t) => [
-    primaryKey({ columns: [t.homeId, t.id] }),
+    primaryKey({ columns: [t.scopeId, t.id] }),
     foreignKey({ name: 'course_standards_course', columns: [t.courseId], foreignColumns: [courses.id] }),
     foreignKey({ name: 'course_standards_standard', columns: [t.standardId], foreignColumns: [standards.id] }),
   ],

@@ -12,8 +12,8 @@ import { users } from './people'
 import { sections } from './roster'
 
 /** What the district and we both held after the last run, thing by thing. */
-export const agreed = pgTable(
-  'agreed',
+export const syncBaseline = pgTable(
+  'sync_baseline',
   {
     sectionId: text('section_id')
       .notNull()

@@ -43,13 +43,13 @@ export const journal = pgTable(
     seq: bigserial('seq', { mode: 'number' }).notNull().unique(),
     id: id(),
     /** The class, the person or the district whose records it changed. */
-    homeId: text('home_id').notNull(),
+    scopeId: text('scope_id').notNull(),
     userId: text('user_id')
       .notNull()
       .references(() => users.id),
     kind: text('kind').notNull(),
-    /** Acts on several homes that were one deed share it. */
-    deedId: text('deed_id'),
+    /** Acts on several scopes that are taken together share it. */
+    batchId: text('batch_id'),
     /** The act that this one takes back or does again. */
     ofId: text('of_id'),
     /** Writings of one text in one sitting share it, and are one line: the last, which names the earlier ones. */
@@ -63,8 +63,8 @@ export const journal = pgTable(
     outcomes: jsonb('outcomes').$type<Outcome[]>().notNull(),
   },
   (t) => [
-    index('journal_home').on(t.homeId, t.seq),
-    index('journal_deed').on(t.deedId),
+    index('journal_scope').on(t.scopeId, t.seq),
+    index('journal_batch').on(t.batchId),
     index('journal_sitting').on(t.sitting),
   ],
 )

@@ -22,7 +22,7 @@ export const joined = <N extends Joined>(...names: N[]): JoinedColumns<N> =>
   Object.fromEntries(names.map((name, at) => [`${name}Id`, joinedColumn(name, at + 1)])) as JoinedColumns<N>
 
 /** What every record outside a class carries: the person or the district that it belongs to. */
-export const keptAtHome = () => {
+export const keptInScope = () => {
   const { sectionId: _, ...rest } = kept()
-  return { homeId: text('home_id').notNull(), ...rest }
+  return { scopeId: text('scope_id').notNull(), ...rest }
 }

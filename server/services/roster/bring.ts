@@ -88,8 +88,8 @@ function taughtBy(roster: Roster, person: Person): Set<string> {
 }
 
 /** The part of a roster that belongs to some classes: what a teacher's own pull may touch. */
-export function onlyClasses(roster: Roster, wanted: (classId: string) => boolean): Roster {
-  const classes = roster.classes.filter((each) => wanted(each.id))
+export function onlyClasses(roster: Roster, desired: (classId: string) => boolean): Roster {
+  const classes = roster.classes.filter((each) => desired(each.id))
   const kept = new Set(classes.map((each) => each.id))
   const enrolled = roster.enrolments.filter((each) => kept.has(each.class))
   const people = new Set(enrolled.map((each) => each.person))

@@ -142,8 +142,8 @@ const rowOf = ({ id, sourcedId, role, email, givenName, familyName, enabled }: U
 
 async function usersFor(db: Db, teachers: readonly Person[], gone: ReadonlySet<string>, rest: Rest): Promise<User[]> {
   const found = new Map<string, User>()
-  const wanted = [...teachers.map((each) => each.id), ...gone]
-  for await (const piece of inTurns(wanted, rest))
+  const desired = [...teachers.map((each) => each.id), ...gone]
+  for await (const piece of inTurns(desired, rest))
     for (const user of await db.select().from(users).where(inArray(users.sourcedId, piece))) found.set(user.id, user)
   const addresses = teachers.flatMap((each) => each.email?.toLowerCase() ?? [])
   for await (const piece of inTurns(addresses, rest))

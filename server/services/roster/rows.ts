@@ -139,16 +139,16 @@ function remaining(part: RosterPart, row: Row | null): Row | null {
   return part === 'enrolments' || part === 'teaching' || part === 'periods' ? null : row
 }
 
-async function presentRows(tx: Db, part: RosterPart, wanted: string[]): Promise<Map<string, Row>> {
+async function presentRows(tx: Db, part: RosterPart, desired: string[]): Promise<Map<string, Row>> {
   if (part !== 'teaching') {
     const table = tables[part]
-    const rows: Row[] = await tx.select().from(table).where(inArray(table.id, wanted))
+    const rows: Row[] = await tx.select().from(table).where(inArray(table.id, desired))
     return new Map(rows.map((row) => [row.id as string, row]))
   }
   const rows = await tx
     .select()
     .from(sectionTeachers)
-    .where(inArray(sql`${sectionTeachers.sectionId} || '/' || ${sectionTeachers.userId}`, wanted))
+    .where(inArray(sql`${sectionTeachers.sectionId} || '/' || ${sectionTeachers.userId}`, desired))
   return new Map(rows.map((row) => [teachingId(row), row]))
 }
 

@@ -9,7 +9,7 @@ import type { Db } from '../../database/client'
 import { rosterChanges, runRosters, runs, users } from '../../database/schema'
 import { announceRoster } from '../news-signal'
 import { Problem } from '../problem'
-import { activeIn, namesOf, RosterLayer, titlesOf, type Ending } from './lay'
+import { activeIn, namesOf, RosterChanges, titlesOf, type Ending } from './apply'
 import { packRoster, unpackRoster } from './pack'
 import { takenBack, writeStep, type Rest, type RosterStep } from './rows'
 
@@ -96,7 +96,7 @@ export async function workRosterRun(
   rest: Rest = setImmediate,
 ): Promise<void> {
   const { today, whole, allowed = false } = working
-  const layer = new RosterLayer(db, roster, { today, before: daysAfter(today, -1), whole, rest })
+  const layer = new RosterChanges(db, roster, { today, before: daysAfter(today, -1), whole, rest })
   const found: RosterFindings = { oddities: sessionOddities(roster.periods) }
   const total = rosterKinds.reduce((sum, kind) => sum + roster[kind].length, 0)
   await db.update(runs).set({ total, found }).where(eq(runs.id, runId))

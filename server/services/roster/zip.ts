@@ -10,7 +10,7 @@ const MOST = { entries: 400, bytes: 400_000_000, ratio: 400 }
 const SMALL = 4_000_000
 
 /** The files of OneRoster that are read. */
-const WANTED = /^(manifest|orgs|academicSessions|courses|classes|users|roles|enrollments)\.csv$/
+const KNOWN = /^(manifest|orgs|academicSessions|courses|classes|users|roles|enrollments)\.csv$/
 
 const noZip = () =>
   new Problem(422, 'no-zip', 'This file is no zip, or a broken one. Choose the zip that the district exported.')
@@ -26,7 +26,7 @@ export async function unpackRoster(path: string): Promise<Map<string, Buffer>> {
   const file = await open(path, 'r')
   try {
     const zip = await openZip(file, path)
-    return await readWanted(zip)
+    return await readKnown(zip)
   } catch (error) {
     throw error instanceof Problem ? error : noZip()
   } finally {
@@ -75,7 +75,7 @@ async function bytesBefore(file: FileHandle, size: number): Promise<number> {
   return Math.max(size - length + at - directorySize - directoryAt, 0)
 }
 
-function readWanted(zip: ZipFile): Promise<Map<string, Buffer>> {
+function readKnown(zip: ZipFile): Promise<Map<string, Buffer>> {
   const found = new Map<string, Buffer>()
   let entries = 0
   let bytes = 0
@@ -84,7 +84,7 @@ function readWanted(zip: ZipFile): Promise<Map<string, Buffer>> {
     zip.on('end', () => resolve(found))
     zip.on('entry', (entry: Entry) => {
       if (++entries > MOST.entries) return reject(bomb())
-      if (!WANTED.test(entry.fileName)) return zip.readEntry()
+      if (!KNOWN.test(entry.fileName)) return zip.readEntry()
       if (found.has(entry.fileName))
         return reject(new Problem(422, 'twice', `The zip has ${entry.fileName} twice. Ask for it again.`))
       unpack(zip, entry, MOST.bytes - bytes).then((data) => {

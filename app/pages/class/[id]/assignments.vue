@@ -2,7 +2,7 @@
 import type { Assignment } from '#core/plan/assignment'
 import { periodOf } from '#core/calendar/periods'
 import { assignmentsOf } from '#core/plan/rules'
-import type { BulkDeed } from '~/sheet/bulk'
+import type { BulkEdit } from '~/sheet/bulk'
 import { inOrder, isShown } from '~/sheet/view'
 import { useClassStore } from '~/stores/class'
 import { usePerson } from '~/stores/person'
@@ -45,7 +45,7 @@ const ordered = computed(() =>
 const chosen = ref<ReadonlySet<string>>(new Set())
 watch(listed, (now) => (chosen.value = new Set(now.flatMap(({ id }) => (chosen.value.has(id) ? id : [])))))
 const chosenWork = computed(() => listed.value.filter(({ id }) => chosen.value.has(id)))
-const doing = ref<BulkDeed['do'] | 'copy'>('category')
+const doing = ref<BulkEdit['do'] | 'copy'>('category')
 
 // ---- One of them, edited beside the list ----
 

@@ -69,10 +69,10 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 
 const { busy: printing, print } = usePrinting()
 
-function declare(wanted: boolean): void {
+function declare(desired: boolean): void {
   const id = classStore.period!.id
-  classStore.change(wanted ? 'declare' : 'reopen', [
-    { kind: 'declaration', id, to: { declared: wanted, reason: reason.value.trim() } },
+  classStore.change(desired ? 'declare' : 'reopen', [
+    { kind: 'declaration', id, to: { declared: desired, reason: reason.value.trim() } },
   ])
   asking.value = null
   reason.value = ''

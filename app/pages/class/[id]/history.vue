@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { actKinds, type Change } from '#core/acts/act'
-import { actWords, changeTold } from '#core/acts/told'
+import { actWords, describeChange } from '#core/acts/describe'
 import { Grades } from '#core/grading/grades'
 import { assignmentsOf } from '#core/plan/rules'
 import { rosterName, type ClassSnapshot } from '#core/section'
@@ -40,7 +40,7 @@ const opened = ref(new Set<string>())
 
 async function read(before?: number): Promise<void> {
   problem.value = ''
-  const wanted = {
+  const desired = {
     student: student.value,
     assignment: assignment.value,
     act: act.value,
@@ -49,7 +49,7 @@ async function read(before?: number): Promise<void> {
     by: mine.value ? (person.value?.id ?? '') : '',
     before: before === undefined ? '' : String(before),
   }
-  const query = Object.fromEntries(Object.entries(wanted).filter(([, value]) => value !== ''))
+  const query = Object.fromEntries(Object.entries(desired).filter(([, value]) => value !== ''))
   try {
     const found = (await ask(`/api/classes/${classStore.snapshot!.section.id}/acts`, classHistoryResponse, {
       query,
@@ -67,7 +67,7 @@ watch([student, assignment, act, from, until, mine, () => classStore.seq], () =>
 const entries = computed(() =>
   acts.value.map((each) => ({
     ...each,
-    lines: (each.changes as Change[]).map((change) => changeTold(classStore.snapshot!, change)),
+    lines: (each.changes as Change[]).map((change) => describeChange(classStore.snapshot!, change)),
   })),
 )
 const heading = (lines: readonly { of: string }[]) =>
@@ -91,12 +91,12 @@ const day = filter('day')
 const past = shallowRef<ClassSnapshot | null>(null)
 watch(
   day,
-  async (wanted) => {
+  async (desired) => {
     past.value = null
-    if (!wanted) return
+    if (!desired) return
     try {
       past.value = markRaw(
-        await ask(`/api/classes/${classStore.snapshot!.section.id}/as-of`, classResponse, { query: { day: wanted } }),
+        await ask(`/api/classes/${classStore.snapshot!.section.id}/as-of`, classResponse, { query: { day: desired } }),
       )
     } catch (error) {
       if (!(error instanceof ApiProblem)) throw error

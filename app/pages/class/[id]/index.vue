@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { periodOf } from '#core/calendar/periods'
 import { useClassStore } from '~/stores/class'
-import { useBook } from '~/composables/useBook'
+import { useSheetSource } from '~/composables/useSheetSource'
 import { useSheetView } from '~/composables/useSheetView'
 
 const route = useRoute()
@@ -9,11 +9,11 @@ const classStore = useClassStore()
 
 // A link to a cell names the cell; its period follows from it.
 const { dueOn } = classStore.get('assignment', String(route.query.assignment ?? ''))
-const wanted = route.query.period ? null : periodOf(classStore.periods, dueOn)
-if (wanted && wanted.id !== classStore.periodId) classStore.look(wanted.id)
+const desired = route.query.period ? null : periodOf(classStore.periods, dueOn)
+if (desired && desired.id !== classStore.periodId) classStore.look(desired.id)
 
-const book = useBook([classStore], useSheetView().view)
+const source = useSheetSource([classStore], useSheetView().view)
 const asOne = <T,>(work: () => T) => work()
 </script>
 
-<template><ScoreBook :book="book" :as-one="asOne" /></template>
+<template><ScoreSheet :source="source" :as-one="asOne" /></template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { methods, type Plan } from '#core/plan/plan'
-import { saidOfMethod } from '#core/plan/said'
+import { describeMethod } from '#core/plan/describe'
 import { useClassStore } from '~/stores/class'
 import { methodWords } from '~/words/methods'
 
@@ -18,9 +18,9 @@ const declared = computed(() =>
 /** The method and weights that the period looked at has of its own, if it has. */
 const own = computed(() => (classStore.periodId ? (plan.value.own[classStore.periodId] ?? null) : null))
 const method = computed(() => own.value?.method ?? plan.value.method)
-function setMethod(wanted: Plan['method']): void {
-  if (own.value) setOwn({ ...own.value, method: wanted })
-  else setPlan({ method: wanted })
+function setMethod(desired: Plan['method']): void {
+  if (own.value) setOwn({ ...own.value, method: desired })
+  else setPlan({ method: desired })
 }
 function setOwn(set: Plan['own'][string] | null): void {
   const { [classStore.periodId!]: _, ...others } = plan.value.own
@@ -41,7 +41,7 @@ const others = computed(() =>
 function addCategory(): void {
   const count = classStore.categories.length
   const last = classStore.categories.at(-1)
-  const wanted = {
+  const desired = {
     name: `Category ${count + 1}`,
     shortName: `Cat ${count + 1}`,
     weight: count ? '0' : '100',
@@ -50,7 +50,7 @@ function addCategory(): void {
     removed: false,
   }
   // The first category is the beginning of a plan by weights.
-  const changes = [{ kind: 'category' as const, id: crypto.randomUUID(), to: wanted }]
+  const changes = [{ kind: 'category' as const, id: crypto.randomUUID(), to: desired }]
   classStore.change(
     'plan',
     count ? changes : [...changes, { kind: 'plan' as const, id: sectionId.value, to: { method: 'categories' } }],
@@ -95,7 +95,7 @@ const defaultCategories = computed(() => [
       <section>
         <h2>How the grade is made</h2>
         <ToggleRow label="Method" :value="method" :options="methodOptions" @choose="setMethod" />
-        <p class="soft said">{{ saidOfMethod(method) }}</p>
+        <p class="soft said">{{ describeMethod(method) }}</p>
         <p class="own">
           <template v-if="own"
             ><b>{{ classStore.period?.title }} has a method and weights of its own</b>, shown here.

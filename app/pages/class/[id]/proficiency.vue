@@ -114,9 +114,9 @@ watch(
   [rows, columns],
   () => {
     const all = [...columns.value, ...results.value]
-    const wanted = { rowId: String(route.query.student ?? ''), columnId: String(route.query.standard ?? '') }
-    const isAsked = all.some((each) => each.id === wanted.columnId)
-    if (isAsked && !active.value) active.value = wanted
+    const desired = { rowId: String(route.query.student ?? ''), columnId: String(route.query.standard ?? '') }
+    const isAsked = all.some((each) => each.id === desired.columnId)
+    if (isAsked && !active.value) active.value = desired
     if (all.some((each) => each.id === active.value?.columnId)) return
     const rowId = active.value?.rowId ?? rows.value[0]?.id
     // The newest evidence is what one comes for.

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { saidOfCounting } from '#core/plan/said'
+import { describeCounting } from '#core/plan/describe'
 import { rosterName } from '#core/section'
 import { scoreViews } from '~/sheet/score-view'
 import { useClassStore } from '~/stores/class'
@@ -101,7 +101,7 @@ const print = () => window.print()
         <li v-for="each in classStore.assignments" :key="each.id">
           <b>{{ each.shortName }}</b> {{ each.name }}, {{ categoryOf(each.categoryId) }}, due
           {{ shortDay(each.dueOn) }}, {{ each.points }} points{{ each.multiplier === '1' ? '' : ` ×${each.multiplier}`
-          }}{{ saidOfCounting(each) && `, ${saidOfCounting(each)}` }}
+          }}{{ describeCounting(each) && `, ${describeCounting(each)}` }}
         </li>
       </ul>
     </div>

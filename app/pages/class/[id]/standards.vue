@@ -8,7 +8,7 @@ import type { AvailableLevelScale } from '#core/scales/proficiency'
 import type { RecordOf } from '#core/kinds'
 import type { Standard } from '#core/section'
 import { useClassStore } from '~/stores/class'
-import { useDeed } from '~/composables/useDeed'
+import { useBatch } from '~/composables/useBatch'
 import { counted, shortDay } from '~/composables/useWords'
 
 definePageMeta({ margin: false })
@@ -52,7 +52,7 @@ const remove = (id: string) => classStore.change('standard', [{ kind: 'standard'
 // The class's scale, and a teacher's own.
 const scale = computed(() => scaleOf(classStore.structure!))
 const shaping = shallowRef<{ scale: AvailableLevelScale; isNew: boolean } | null>(null)
-const { plans, problem, busy, load, perform } = useDeed()
+const { plans, problem, busy, load, perform } = useBatch()
 const touched = computed(() =>
   (plans.value?.classes ?? []).filter(
     (each) => !each.past && each.plan?.proficiency.scaleId === shaping.value?.scale.id,
@@ -70,9 +70,9 @@ async function keepScale(kept: Pick<RecordOf<'levelScale'>, 'name' | 'levels' | 
   const present = { name: before.name, levels: before.levels, halves: before.halves ?? false, removed: false }
   const done = await perform('scale', [
     {
-      home: 'desk',
+      scope: 'user',
       records: { levelScale: isNew ? {} : { [id]: present } },
-      wanted: [{ kind: 'levelScale', id, to: { ...kept, removed: false } }],
+      desired: [{ kind: 'levelScale', id, to: { ...kept, removed: false } }],
     },
   ])
   if (!done) return

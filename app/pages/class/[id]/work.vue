@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { told } from '#core/grading/told'
+import { workLines } from '#core/grading/work-lines'
 import { fullName } from '#core/section'
-import { saidOfMarks, saidOfMethod, saidOfRounding } from '#core/plan/said'
+import { describeMarks, describeMethod, describeRounding } from '#core/plan/describe'
 import { useClassStore } from '~/stores/class'
 import { usePerson } from '~/stores/person'
 import { shortDay, counted } from '~/composables/useWords'
@@ -15,7 +15,7 @@ const classStore = useClassStore()
 const student = computed(() => classStore.students.find((each) => each.id === route.query.student) ?? null)
 const lines = computed(() => {
   const work = student.value && classStore.workOf(student.value.id)
-  return work ? told(classStore.snapshot!, work) : []
+  return work ? workLines(classStore.snapshot!, work) : []
 })
 /** The class mean is made of these; who is not in it is left out with the reason. */
 const grades = computed(() => {
@@ -64,8 +64,8 @@ const neighbour = (by: number) => classStore.students[at.value + by]
       <template v-if="student">
         <WorkLines :lines="lines" class="lines" />
         <p class="soft small rules">
-          {{ saidOfMethod(classStore.rules?.method ?? 'points') }} {{ saidOfMarks(classStore.plan!) }}
-          {{ saidOfRounding(classStore.plan!) }}
+          {{ describeMethod(classStore.rules?.method ?? 'points') }} {{ describeMarks(classStore.plan!) }}
+          {{ describeRounding(classStore.plan!) }}
         </p>
       </template>
       <template v-else>

@@ -5,7 +5,7 @@ import { daysAfter } from '#core/calendar/date'
 import { jointId } from '#core/kind'
 import { blanks } from '#core/kinds'
 import { fullName } from '#core/section'
-import type { Wanted } from '#core/wanted'
+import type { Desired } from '#core/desired'
 import { useClassStore } from '~/stores/class'
 import { usePerson } from '~/stores/person'
 import { useNotices } from '~/stores/notices'
@@ -61,7 +61,7 @@ function make(): void {
   const id = crypto.randomUUID()
   const chosen = new Set(asking.value!.map((each) => each.student.id))
   const dueOn = daysAfter(today.value, WEEK)
-  const wanted: Wanted[] = [
+  const desired: Desired[] = [
     {
       kind: 'assignment',
       id,
@@ -82,7 +82,7 @@ function make(): void {
       .map((each) => ({ kind: 'cell' as const, id: jointId(each.id, id), to: { marks: ['excused' as const] } })),
   ]
   asking.value = null
-  if (classStore.change('assignment', wanted))
+  if (classStore.change('assignment', desired))
     void goTo({ path: classPath.value, query: { ...query.value, assignment: id, edit: id } })
 }
 </script>

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { jointId, partsOf } from '#core/kind'
 import { periodOf } from '#core/calendar/periods'
-import { bookActions, type SheetCell } from '~/sheet/book-actions'
+import { sourceActions, type SheetCell } from '~/sheet/source-actions'
 import type { SheetActions } from '~/sheet/types'
-import type { Book } from '~/composables/useBook'
+import type { SheetSource } from '~/composables/useSheetSource'
 import { useFrame } from '~/stores/frame'
 import { usePerson } from '~/stores/person'
 import { useShownCells } from '~/stores/shown-cells'
-import { useColumnDeeds } from '~/composables/useColumnDeeds'
+import { useColumnActions } from '~/composables/useColumnActions'
 import { useGradebookSheet } from '~/composables/useGradebookSheet'
 import { useLeavers } from '~/composables/useLeavers'
 import { useSelection } from '~/composables/useSelection'
@@ -17,10 +17,10 @@ import { counted } from '~/composables/useWords'
 import { goTo } from '~/composables/useGoTo'
 
 /** The sheet of scores of one class, or of all classes of a course together, with its margin and its dialogs. */
-const props = defineProps<{ book: Book; asOne: <T>(work: () => T) => T }>()
-const { book, asOne } = props
+const props = defineProps<{ source: SheetSource; asOne: <T>(work: () => T) => T }>()
+const { source, asOne } = props
 /** Whose periods and plan the tools speak of. */
-const lead = book.classes[0]!
+const lead = source.classes[0]!
 
 const route = useRoute()
 const { today } = storeToRefs(usePerson())
@@ -30,22 +30,24 @@ const scoreMargin = useTemplateRef('scoreMargin')
 const columnMargin = useTemplateRef('columnMargin')
 const gradeMargin = useTemplateRef('gradeMargin')
 
-const active = useSelection(book, () => sheet.value?.focus())
+const active = useSelection(source, () => sheet.value?.focus())
 const editing = computed(() => (route.query.edit ? String(route.query.edit) : null))
 const { view, habits, show } = useSheetView()
 
 useShownCells().answer((sectionId, cellId) => {
   const [studentId, assignmentId] = partsOf(cellId) as [string, string]
-  const classStore = book.classes.find((each) => each.snapshot!.section.id === sectionId)
-  const column = book.columns.value.find((each) => each.in.get(sectionId) === assignmentId)
-  return classStore && column ? (sheet.value?.isInView(book.rowIdOf(classStore, studentId), column.id) ?? false) : false
+  const classStore = source.classes.find((each) => each.snapshot!.section.id === sectionId)
+  const column = source.columns.value.find((each) => each.in.get(sectionId) === assignmentId)
+  return classStore && column
+    ? (sheet.value?.isInView(source.rowIdOf(classStore, studentId), column.id) ?? false)
+    : false
 })
 
 const dialogs = useTemplateRef('dialogs')
 const leavers = useLeavers()
 onBeforeUnmount(leavers.forget)
 const { rows, columns, away, results, ofCategory, cells, result, version, footers } = useGradebookSheet(
-  book,
+  source,
   view,
   habits,
 )
@@ -58,14 +60,14 @@ const {
   actions: onScores,
   foresee,
   look,
-} = bookActions(book, asOne, {
+} = sourceActions(source, asOne, {
   note: (block) =>
     block.length > 1 ? dialogs.value?.fill(block, 'note') : inMargin(() => scoreMargin.value?.focusNote()),
   work: () => inMargin(() => scoreMargin.value?.focusWork()),
   fill,
   named: (table, columnId) => dialogs.value?.named(table, columnId) ?? false,
-  ask(lay, go) {
-    dialogs.value?.ask(lay, go)
+  ask(entries, go) {
+    dialogs.value?.ask(entries, go)
     return true
   },
   everyone: () => leavers.included.value,
@@ -89,7 +91,7 @@ function fill(block: SheetCell[]): void {
 // ---- What is done with a whole column ----
 
 const column = computed(() => (active.value?.rowId === null ? active.value.columnId : null))
-const onColumn = useColumnDeeds(book, asOne)
+const onColumn = useColumnActions(source, asOne)
 // The hands are on the sheet from the first moment.
 onMounted(() => !editing.value && void nextTick(() => sheet.value?.focus()))
 
@@ -97,7 +99,7 @@ watch(editing, (now) => now && frame.showMargin(), { immediate: true })
 
 const edit = (columnId: string) => goTo({ query: { ...route.query, edit: columnId } })
 /** The classes whose copy can be edited; the first unless another is chosen. */
-const editable = computed(() => (editing.value && editing.value !== 'new' ? book.copiesOf(editing.value) : []))
+const editable = computed(() => (editing.value && editing.value !== 'new' ? source.copiesOf(editing.value) : []))
 const editedIn = ref(0)
 watch(editing, () => (editedIn.value = 0))
 const edited = computed(
@@ -106,7 +108,7 @@ const edited = computed(
 
 /** What a new assignment begins as: another one like this. */
 const like = computed(() => {
-  const copy = editing.value === 'new' && route.query.like ? book.copiesOf(String(route.query.like))[0] : undefined
+  const copy = editing.value === 'new' && route.query.like ? source.copiesOf(String(route.query.like))[0] : undefined
   return copy && copy.classStore.get('assignment', copy.assignmentId)
 })
 
@@ -118,19 +120,19 @@ async function close(): Promise<void> {
 
 /** Next and previous student or assignment, from the margin. */
 const go = useWalk(active, rows, columns, () => sheet.value?.show())
-const chosen = computed(() => (active.value?.rowId ? book.placeOf(active.value.rowId, active.value.columnId) : null))
+const chosen = computed(() => (active.value?.rowId ? source.placeOf(active.value.rowId, active.value.columnId) : null))
 
 /** A computed cell: whose it is, and of which period or category. */
 const computedCell = computed(() => {
   const { rowId, columnId } = active.value ?? {}
   if (!rowId || !columnId || !results.value.some((each) => each.id === columnId)) return null
-  const { classStore, studentId } = book.studentOf(rowId)
+  const { classStore, studentId } = source.studentOf(rowId)
   const categoryId = ofCategory(classStore, columnId)
   const periodId = columnId === 'period' || categoryId ? classStore.periodId! : columnId
   return { classStore, studentId, periodId, categoryId }
 })
 
-const everybody = computed(() => book.classes.reduce((sum, each) => sum + each.students.length, 0))
+const everybody = computed(() => source.classes.reduce((sum, each) => sum + each.students.length, 0))
 const corner = computed(() =>
   rows.value.length === everybody.value
     ? counted(rows.value.length, 'student')
@@ -146,11 +148,11 @@ const firstDate = computed(() =>
 
 <template>
   <div class="view">
-    <ClassScope :room="lead">
+    <ClassScope :class-store="lead">
       <SheetTools
         :away="away"
         :filled="looked"
-        :several="book.several"
+        :several="source.several"
         @add="edit('new')"
         @fill="fill(sheet?.block() ?? [])"
         @files="dialogs?.files()"
@@ -174,10 +176,10 @@ const firstDate = computed(() =>
       :density="habits.density"
       :to-blanks="habits.enter === 'blank'"
     />
-    <EmptyBook
+    <EmptySheet
       v-else
       :lead="lead"
-      :filtered="book.columns.value.length > 0 && everybody > 0"
+      :filtered="source.columns.value.length > 0 && everybody > 0"
       :students="everybody"
       :view="view"
       @add="edit('new')"
@@ -194,10 +196,10 @@ const firstDate = computed(() =>
             :aria-pressed="editedIn === at"
             @click="editedIn = at"
           >
-            in {{ book.shortOf(each.classStore) }}
+            in {{ source.shortOf(each.classStore) }}
           </button>
         </p>
-        <ClassScope :key="edited.assignmentId" :room="edited.classStore">
+        <ClassScope :key="edited.assignmentId" :class-store="edited.classStore">
           <AssignmentMargin
             :assignment-id="edited.assignmentId"
             :first-date="firstDate"
@@ -209,10 +211,10 @@ const firstDate = computed(() =>
         </ClassScope>
       </template>
       <ColumnMargin
-        v-else-if="looked && column && book.copiesOf(column).length"
+        v-else-if="looked && column && source.copiesOf(column).length"
         :key="column"
         ref="columnMargin"
-        :book="book"
+        :source="source"
         :column-id="column"
         :sorted="view.sort === column"
         @back="sheet?.focus()"
@@ -228,7 +230,7 @@ const firstDate = computed(() =>
       <ClassScope
         v-else-if="looked && computedCell"
         :key="`computed ${computedCell.classStore.snapshot!.section.id}`"
-        :room="computedCell.classStore"
+        :class-store="computedCell.classStore"
       >
         <GradeMargin
           ref="gradeMargin"
@@ -238,8 +240,12 @@ const firstDate = computed(() =>
           @back="sheet?.focus()"
         />
       </ClassScope>
-      <ClassScope v-else-if="looked && chosen" :key="chosen.classStore.snapshot!.section.id" :room="chosen.classStore">
-        <p v-if="book.several" class="soft small">{{ chosen.classStore.snapshot!.section.title }}</p>
+      <ClassScope
+        v-else-if="looked && chosen"
+        :key="chosen.classStore.snapshot!.section.id"
+        :class-store="chosen.classStore"
+      >
+        <p v-if="source.several" class="soft small">{{ chosen.classStore.snapshot!.section.title }}</p>
         <ScoreMargin
           :key="jointId(...chosen.id)"
           ref="scoreMargin"
@@ -254,9 +260,9 @@ const firstDate = computed(() =>
       <p v-else class="soft">Whatever is selected shows here in full.</p>
       <ClassNow v-if="lead.pencil" class="after" />
     </MarginPanel>
-    <BookDialogs
+    <SheetDialogs
       ref="dialogs"
-      :book="book"
+      :source="source"
       :as-one="asOne"
       :on-column="onColumn"
       :column-ids="columns.map((each) => each.id)"

@@ -1,9 +1,9 @@
 import { jointId, partsOf } from '#core/kind'
 import type { Cell } from '#core/scores/cell'
-import type { BlockDeed } from '#core/scores/block'
+import type { BlockEdit } from '#core/scores/block'
 import { cellText } from '#core/scores/entry'
 import { fullName } from '#core/section'
-import type { Book } from '~/composables/useBook'
+import type { SheetSource } from '~/composables/useSheetSource'
 import { scoreActions, type CellId, type ScoreActions } from './score-actions'
 import type { SheetActions } from './types'
 import type { ClassStore } from '~/stores/class'
@@ -11,7 +11,7 @@ import type { ClassStore } from '~/stores/class'
 /** A cell of a sheet, by the ids of its row and its column. */
 export type SheetCell = [rowId: string, columnId: string]
 
-/** What a deed would do to a block of a sheet, in words, before it does it. */
+/** What an edit would do to a block of a sheet, in words, before it does it. */
 export interface Foreseen {
   lines: { id: string; student: string; assignment: string; before: string; after: string }[]
   refused: string[]
@@ -31,11 +31,11 @@ export interface PasteLine {
 const NOT_THERE = 'This class does not have this assignment. Put it there first: its column says how.'
 
 /**
- * What typing, pasting, marks and deeds do in a sheet of one or several classes. What is done to a block is one act of
+ * What typing, pasting, marks and edits do in a sheet of one or several classes. What is done to a block is one act of
  * each class that it touches, and one step back.
  */
-export function bookActions(
-  book: Book,
+export function sourceActions(
+  source: SheetSource,
   asOne: <T>(work: () => T) => T,
   open: {
     note: (block: SheetCell[]) => void
@@ -48,10 +48,10 @@ export function bookActions(
   },
 ) {
   const actionsIn = new Map<ClassStore, ScoreActions>(
-    book.classes.map((each) => [each, scoreActions(each, open.everyone)]),
+    source.classes.map((each) => [each, scoreActions(each, open.everyone)]),
   )
   const at = (rowId: string, columnId: string): { own: ScoreActions; id: CellId } | null => {
-    const place = book.placeOf(rowId, columnId)
+    const place = source.placeOf(rowId, columnId)
     return place && { own: actionsIn.get(place.classStore)!, id: place.id }
   }
 
@@ -59,7 +59,7 @@ export function bookActions(
   function byClass<T>(things: readonly T[], cellOf: (thing: T) => SheetCell) {
     const groups = new Map<ClassStore, { id: CellId; thing: T }[]>()
     for (const thing of things) {
-      const place = book.placeOf(...cellOf(thing))
+      const place = source.placeOf(...cellOf(thing))
       if (place) groups.set(place.classStore, [...(groups.get(place.classStore) ?? []), { id: place.id, thing }])
     }
     return [...groups].map(([classStore, found]) => ({ classStore, own: actionsIn.get(classStore)!, found }))
@@ -68,16 +68,16 @@ export function bookActions(
   const cellsIn = (cells: readonly SheetCell[]) =>
     byClass(cells, (each) => each).map(({ found, ...of }) => ({ ...of, ids: found.map(({ id }) => id) }))
 
-  function foresee(cells: readonly SheetCell[], deed: BlockDeed): Foreseen {
+  function foresee(cells: readonly SheetCell[], edit: BlockEdit): Foreseen {
     const parts = cellsIn(cells).map(({ classStore, own, ids }) => ({
       classStore,
       own,
-      outcome: own.foresee(ids, deed),
+      outcome: own.foresee(ids, edit),
     }))
     const lacking = cells.filter((each) => !at(...each)).map(() => NOT_THERE)
     return {
       lines: parts.flatMap(({ classStore, outcome }) =>
-        outcome.changes.map(({ id, to }) => ({ id, ...wordsOf(classStore, id, to, deed) })),
+        outcome.changes.map(({ id, to }) => ({ id, ...wordsOf(classStore, id, to, edit) })),
       ),
       refused: [
         ...parts.flatMap(({ classStore, outcome }) =>
@@ -85,7 +85,7 @@ export function bookActions(
         ),
         ...lacking,
       ],
-      perform: () => asOne(() => parts.forEach(({ own, outcome }) => own.perform(outcome, deed))),
+      perform: () => asOne(() => parts.forEach(({ own, outcome }) => own.perform(outcome, edit))),
     }
   }
 
@@ -178,14 +178,14 @@ const whose = (classStore: ClassStore, id: string) =>
   fullName(classStore.snapshot!.students.find((each) => each.id === partsOf(id)[0])!)
 
 /** One line of before and after. */
-function wordsOf(classStore: ClassStore, id: string, to: Partial<Cell>, deed: BlockDeed) {
+function wordsOf(classStore: ClassStore, id: string, to: Partial<Cell>, edit: BlockEdit) {
   const [studentId, assignmentId] = partsOf(id) as CellId
   const before = classStore.get('cell', id)
-  const [was, is] = deed.do === 'note' ? [before.note, to.note] : [cellText(before), cellText({ ...before, ...to })]
+  const [was, is] = edit.do === 'note' ? [before.note, to.note] : [cellText(before), cellText({ ...before, ...to })]
   return {
     student: fullName(classStore.students.find((each) => each.id === studentId)!),
     assignment: classStore.get('assignment', assignmentId).shortName,
     before: was || 'blank',
-    after: is || (deed.do === 'note' ? 'no note' : 'blank'),
+    after: is || (edit.do === 'note' ? 'no note' : 'blank'),
   }
 }

@@ -18,13 +18,13 @@ import { sectionStandards, teachersOf } from './snapshot'
 export type Refuse = (change: Change, present: Records) => string | null
 
 /** Where records belong: a class, a person, or the district. */
-export interface Home {
+export interface Scope {
   id: string
   /** Reads what changes of these kinds are held against. */
   rules(tx: Db, kinds: ReadonlySet<Kind>): Promise<Refuse>
 }
 
-export const classHome = (sectionId: string): Home => ({
+export const classScope = (sectionId: string): Scope => ({
   id: sectionId,
   async rules(tx, kinds) {
     // Most acts are scores: what only levels ask for is not read for them.
@@ -63,16 +63,16 @@ async function levelGround(
 }
 
 /** A teacher's own things: scales, and patterns of assignments. */
-export const deskHome = (userId: string): Home => outsideClasses(userId, ['scale', 'levelScale', 'pattern'])
+export const userScope = (userId: string): Scope => outsideClasses(userId, ['scale', 'levelScale', 'pattern'])
 
 /** What the district keeps for everybody: its policy, its scales, its standards and which courses are taught by them. */
-export const districtHome: Home = {
+export const districtScope: Scope = {
   id: DISTRICT,
   async rules(tx) {
     const known = {
       course: new Set((await tx.select({ id: courses.id }).from(courses)).map((row) => row.id)),
       standard: new Set(
-        (await tx.select({ id: standards.id }).from(standards).where(eq(standards.homeId, DISTRICT))).map(
+        (await tx.select({ id: standards.id }).from(standards).where(eq(standards.scopeId, DISTRICT))).map(
           (row) => row.id,
         ),
       ),
@@ -100,7 +100,7 @@ const noLevels = { levelScales: [], districtLevels: shippedLevels, levelsFor: ()
 /** What changes outside classes are held against. */
 const nowhere: Ground = { knows: () => false, policy: blanks.policy, scales: [], ...noLevels }
 
-function outsideClasses(id: string, kinds: readonly Kind[]): Home {
+function outsideClasses(id: string, kinds: readonly Kind[]): Scope {
   return { id, rules: () => Promise.resolve((change, present) => refusal(change, present, kinds, nowhere)) }
 }
 

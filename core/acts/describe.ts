@@ -37,7 +37,7 @@ export const actWords: Readonly<Record<ActKind, string>> = {
 }
 
 /** One change in words: what it is of, what it was, what it became. */
-export interface ChangeTold {
+export interface ChangeDescription {
   of: string
   before: string
   after: string
@@ -46,13 +46,13 @@ export interface ChangeTold {
 /**
  * Tells a change of a class's records. What it is of goes by the names that they have now.
  *
- * @example changeTold(snapshot, change) // { of: 'Dawit Bekele, Core sample drawing', before: '6', after: '8 late' }
+ * @example describeChange(snapshot, change) // { of: 'Dawit Bekele, Core sample drawing', before: '6', after: '8 late' }
  */
-export function changeTold(snapshot: ClassSnapshot, change: Change): ChangeTold {
+export function describeChange(snapshot: ClassSnapshot, change: Change): ChangeDescription {
   return {
     of: ofWords(snapshot, change),
-    before: sideTold(change.kind, change.from),
-    after: sideTold(change.kind, change.to),
+    before: describeSide(change.kind, change.from),
+    after: describeSide(change.kind, change.to),
   }
 }
 
@@ -123,8 +123,8 @@ const fieldWords: Record<string, string> = {
   hidden: 'put away',
 }
 
-function sideTold(kind: Kind, side: Partial<RecordOf<Kind>>): string {
-  if (kind === 'cell') return cellTold(side as Partial<Cell>)
+function describeSide(kind: Kind, side: Partial<RecordOf<Kind>>): string {
+  if (kind === 'cell') return describeCell(side as Partial<Cell>)
   if ('removed' in side && side.removed) return 'not there'
   const parts = Object.entries(side).flatMap(([key, value]) => {
     if (key === 'removed' || key === 'place') return []
@@ -138,7 +138,7 @@ function sideTold(kind: Kind, side: Partial<RecordOf<Kind>>): string {
   return 'removed' in side ? 'there' : parts.join(', ')
 }
 
-function cellTold(side: Partial<Cell>): string {
+function describeCell(side: Partial<Cell>): string {
   const score = 'value' in side || 'marks' in side ? [cellText({ ...blanks.cell, ...side }) || 'blank'] : []
   const note = 'note' in side ? [side.note ? `note “${beginning(side.note, 60)}”` : 'no note'] : []
   const reader =

@@ -1,34 +1,34 @@
 import { SHAPE } from '#core/kinds'
 import type { ActKind } from '#core/acts/act'
 import { changesTo, inverse } from '#core/acts/apply'
-import type { Wanted } from '#core/wanted'
+import type { Desired } from '#core/desired'
 import { noRecords, type Records } from '#core/records'
 import type { ClassStore } from '~/stores/class'
 import { plansResponse, type ClassPlan, type PlansResponse, type Together } from '#shared/plans'
 import { useClassStore } from '~/stores/class'
 import { ApiProblem, ask } from '~/composables/useApi'
 
-/** What one home is to become, and the records that it stands on. */
+/** What one scope is to become, and the records that it stands on. */
 export interface Part {
-  home: string
+  scope: string
   records: Partial<Records>
-  wanted: readonly Wanted[]
+  desired: readonly Desired[]
 }
 
-/** One act for each home in which something changes. */
-export function deedOf(kind: ActKind, parts: readonly Part[]): Together {
-  return parts.flatMap(({ home, records, wanted }) => {
-    const changes = changesTo({ ...noRecords(), ...records }, wanted) as Together[number]['act']['changes']
+/** One act for each scope in which something changes. */
+export function batchOf(kind: ActKind, parts: readonly Part[]): Together {
+  return parts.flatMap(({ scope, records, desired }) => {
+    const changes = changesTo({ ...noRecords(), ...records }, desired) as Together[number]['act']['changes']
     return changes.length
-      ? [{ home, act: { id: crypto.randomUUID(), shape: SHAPE, kind, at: new Date().toISOString(), changes } }]
+      ? [{ scope, act: { id: crypto.randomUUID(), shape: SHAPE, kind, at: new Date().toISOString(), changes } }]
       : []
   })
 }
 
 /** The acts that take these back: nothing of them is left, unless someone has changed it since. */
 export const inverseOf = (acts: Together): Together =>
-  acts.map(({ home, act }) => ({
-    home,
+  acts.map(({ scope, act }) => ({
+    scope,
     act: {
       id: crypto.randomUUID(),
       shape: SHAPE,
@@ -39,12 +39,12 @@ export const inverseOf = (acts: Together): Together =>
     },
   }))
 
-/** A deed on several classes that is being decided: what the server knows of them, and what became of it. */
-export function useDeed(classStore: ClassStore = useClassStore()) {
+/** A batch on several classes that is being decided: what the server knows of them, and what became of it. */
+export function useBatch(classStore: ClassStore = useClassStore()) {
   const plans = shallowRef<PlansResponse | null>(null)
   const problem = ref('')
   const busy = ref(false)
-  // The same deed is sent again after a lost answer, so that it is never done twice.
+  // The same batch is sent again after a lost answer, so that it is never done twice.
   let sent: { key: string; acts: Together } | null = null
 
   async function load(): Promise<void> {
@@ -59,8 +59,8 @@ export function useDeed(classStore: ClassStore = useClassStore()) {
 
   /** Does it. Answers whether it is done; if not, `problem` says why, and nothing was changed. */
   async function perform(kind: ActKind, parts: readonly Part[]): Promise<boolean> {
-    const key = JSON.stringify(parts.map(({ home, wanted }) => [home, wanted]))
-    if (sent?.key !== key) sent = { key, acts: deedOf(kind, parts) }
+    const key = JSON.stringify(parts.map(({ scope, desired }) => [scope, desired]))
+    if (sent?.key !== key) sent = { key, acts: batchOf(kind, parts) }
     if (sent.acts.length === 0) return true
     busy.value = true
     problem.value = ''
@@ -80,7 +80,7 @@ export function useDeed(classStore: ClassStore = useClassStore()) {
   return { plans, problem, busy, load, perform }
 }
 
-/** The records of a class that a deed can change: its plan, categories and assignments. */
+/** The records of a class that a batch can change: its plan, categories and assignments. */
 export function recordsOf(each: ClassPlan): Partial<Records> {
   return {
     plan: each.plan ? { [each.id]: each.plan } : {},

@@ -1,4 +1,4 @@
 import type { Kind, RecordOf } from './kinds'
 
 /** A wanted state of some fields of a record: what an act brings about, whatever is there now. */
-export type Wanted = { [K in Kind]: { kind: K; id: string; to: Partial<RecordOf<K>> } }[Kind]
+export type Desired = { [K in Kind]: { kind: K; id: string; to: Partial<RecordOf<K>> } }[Kind]

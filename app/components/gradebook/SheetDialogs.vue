@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { readGrid } from '#core/formats/grid/read'
-import type { BlockDeed } from '#core/scores/block'
+import type { BlockEdit } from '#core/scores/block'
 import type { Assignment } from '#core/plan/assignment'
-import type { Foreseen, PasteLine, SheetCell } from '~/sheet/book-actions'
-import type { Book } from '~/composables/useBook'
-import type { ColumnDeeds } from '~/composables/useColumnDeeds'
+import type { Foreseen, PasteLine, SheetCell } from '~/sheet/source-actions'
+import type { SheetSource } from '~/composables/useSheetSource'
+import type { ColumnActions } from '~/composables/useColumnActions'
 import type { NamedTable } from '~/composables/useGridReading'
 import type { ClassStore } from '~/stores/class'
 import { counted } from '~/composables/useWords'
@@ -12,14 +12,14 @@ import { goTo } from '~/composables/useGoTo'
 
 /** What a sheet of scores asks before it does something wide: filling, pasting, files, copies, deleting. */
 const props = defineProps<{
-  book: Book
+  source: SheetSource
   asOne: <T>(work: () => T) => T
-  onColumn: ColumnDeeds
+  onColumn: ColumnActions
   /** The columns that are shown, in their order. */
   columnIds: readonly string[]
   /** The date of work that a file or a paste makes anew. */
   firstDate: string
-  foresee: (cells: readonly SheetCell[], deed: BlockDeed) => Foreseen
+  foresee: (cells: readonly SheetCell[], edit: BlockEdit) => Foreseen
   look: (entries: readonly [...SheetCell, text: string][]) => PasteLine[]
 }>()
 const emit = defineEmits<{ copied: []; removed: [] }>()
@@ -27,12 +27,12 @@ const route = useRoute()
 
 const filling = ref<{ cells: SheetCell[]; first?: 'note' } | null>(null)
 const files = ref(false)
-const pasting = shallowRef<{ lay: () => [...SheetCell, text: string][]; go: () => void } | null>(null)
+const pasting = shallowRef<{ entries: () => [...SheetCell, text: string][]; go: () => void } | null>(null)
 const reading = ref<{ named: NamedTable; title: string; kind: 'paste' | 'import' } | null>(null)
 const removing = ref<string | null>(null)
 const copying = shallowRef<{ classStore: ClassStore; assignment: Readonly<Assignment>; id: string | null } | null>(null)
 
-const columnOf = (id: string) => props.book.columns.value.find((each) => each.id === id)
+const columnOf = (id: string) => props.source.columns.value.find((each) => each.id === id)
 const fillingWhat = computed(() => {
   const cells = filling.value?.cells ?? []
   const students = new Set(cells.map(([rowId]) => rowId)).size
@@ -73,11 +73,11 @@ defineExpose({
   fill: (cells: SheetCell[], first?: 'note') => void (filling.value = { cells, first }),
   files: () => void (files.value = true),
   /** Shows who would get what, before a block without names is pasted. */
-  ask: (lay: () => [...SheetCell, text: string][], go: () => void) => void (pasting.value = { lay, go }),
+  ask: (entries: () => [...SheetCell, text: string][], go: () => void) => void (pasting.value = { entries, go }),
   /** A pasted table with names in most rows is looked at before anything is kept; answers whether it is one. */
   named(table: string[][], columnId: string): boolean {
-    const students = props.book.classes.flatMap((each) => each.snapshot!.students)
-    const grid = readGrid(table, { students, assignments: props.book.columns.value.map(({ first }) => first) })
+    const students = props.source.classes.flatMap((each) => each.snapshot!.students)
+    const grid = readGrid(table, { students, assignments: props.source.columns.value.map(({ first }) => first) })
     const found = grid?.rows.filter((row) => !('why' in row.match) || row.match.why === 'several').length ?? 0
     if (!grid || grid.columns.length === 0 || found * 2 < table.length) return false
     read({ table, from: props.columnIds.slice(props.columnIds.indexOf(columnId)) }, 'Paste with names', 'paste')
@@ -86,7 +86,7 @@ defineExpose({
   remove: (columnId: string) => void (removing.value = columnId),
   /** Into other classes go the copies of the first. */
   copy(columnId: string): void {
-    const { classStore, assignmentId } = props.book.copiesOf(columnId)[0]!
+    const { classStore, assignmentId } = props.source.copiesOf(columnId)[0]!
     copying.value = { classStore, assignment: classStore.get('assignment', assignmentId), id: assignmentId }
   },
   copyNew: (classStore: ClassStore, assignment: Readonly<Assignment>) =>
@@ -97,13 +97,13 @@ defineExpose({
 <template>
   <div>
     <FillDialog v-if="filling" v-bind="filling" :what="fillingWhat" :foresee="foresee" @close="filling = null" />
-    <PasteDialog v-if="pasting" :lay="pasting.lay" :look="look" @go="paste" @close="pasting = null" />
+    <PasteDialog v-if="pasting" :entries="pasting.entries" :look="look" @go="paste" @close="pasting = null" />
     <FilesDialog v-if="files" @close="files = false" @read="readFile" />
-    <GridDialog v-if="reading" v-bind="reading" :book="book" :as-one="asOne" @close="reading = null" />
-    <ClassScope v-if="copying" :room="copying.classStore">
+    <GridDialog v-if="reading" v-bind="reading" :source="source" :as-one="asOne" @close="reading = null" />
+    <ClassScope v-if="copying" :class-store="copying.classStore">
       <CopyAssignmentDialog
         :works="[copying]"
-        :to="book.classes.map((each) => each.snapshot!.section.id)"
+        :to="source.classes.map((each) => each.snapshot!.section.id)"
         @close="copying = null"
         @done="emit('copied')"
       />
@@ -115,7 +115,7 @@ defineExpose({
       :style="{ width: '28rem' }"
       @update:visible="removing = null"
     >
-      <p v-if="removing">{{ onColumn.saidOfRemoving(removing) }} Undo brings it all back.</p>
+      <p v-if="removing">{{ onColumn.describeRemoving(removing) }} Undo brings it all back.</p>
       <template #footer
         ><Button label="Keep it" severity="secondary" @click="removing = null" /><Button label="Delete" @click="remove"
       /></template>

@@ -18,15 +18,15 @@ const methods: Record<Plan['method'], string> = {
 }
 
 /** How the grade of a period is made. */
-export const saidOfMethod = (method: Plan['method']): string => methods[method]
+export const describeMethod = (method: Plan['method']): string => methods[method]
 
 /**
  * One category's part in the grade.
  *
  * @param weights what all weights come to
- * @example saidOfCategory(checks, 'categories', 100) // 'Checks is 30 of 100, by points; the lowest one is dropped.'
+ * @example describeCategory(checks, 'categories', 100) // 'Checks is 30 of 100, by points; the lowest one is dropped.'
  */
-export function saidOfCategory(category: Listed<Category>, plan: Pick<Plan, 'method'>, weights: number): string {
+export function describeCategory(category: Listed<Category>, plan: Pick<Plan, 'method'>, weights: number): string {
   return `${[partOf(category, plan.method, weights), ...dropOf(category)].join('; ')}.`
 }
 
@@ -59,8 +59,8 @@ const roundingWords: Record<Plan['rounding'], string> = {
   'nearest half': 'to the nearest half',
 }
 
-/** Rounding and labels. @example saidOfRounding(plan) // 'Grades show one place; halves go up. …' */
-export function saidOfRounding(plan: Pick<Plan, 'places' | 'rounding' | 'labelFrom' | 'cap'>): string {
+/** Rounding and labels. @example describeRounding(plan) // 'Grades show one place; halves go up. …' */
+export function describeRounding(plan: Pick<Plan, 'places' | 'rounding' | 'labelFrom' | 'cap'>): string {
   const places =
     plan.rounding === 'nearest half'
       ? 'halves'
@@ -73,7 +73,7 @@ export function saidOfRounding(plan: Pick<Plan, 'places' | 'rounding' | 'labelFr
 }
 
 /** What missing and incomplete work counts as. */
-export function saidOfMarks(plan: Pick<Plan, 'missingCountsAs' | 'incompleteCountsAs'>): string {
+export function describeMarks(plan: Pick<Plan, 'missingCountsAs' | 'incompleteCountsAs'>): string {
   const missing =
     plan.missingCountsAs === null
       ? 'counts nothing'
@@ -84,7 +84,7 @@ export function saidOfMarks(plan: Pick<Plan, 'missingCountsAs' | 'incompleteCoun
 }
 
 /** How a longer period gets its grade. */
-export function saidOfParent(snapshot: ClassSnapshot, period: Period): string {
+export function describeParent(snapshot: ClassSnapshot, period: Period): string {
   const composition = compositionOf(snapshot, planOf(snapshot), period) as Composition
   if (composition.rule === 'all work')
     return `${period.title} is made of all its assignments as if it were one period. Overrides of the periods in it have no part.`
@@ -96,7 +96,7 @@ export function saidOfParent(snapshot: ClassSnapshot, period: Period): string {
 }
 
 /** Course-level points. */
-export function saidOfCoursePoints(snapshot: ClassSnapshot): string {
+export function describeCoursePoints(snapshot: ClassSnapshot): string {
   const { points, periodIds } = planOf(snapshot).coursePoints
   const named = snapshot.periods.filter((each) => periodIds.includes(each.id)).map((each) => each.title)
   if (points === '0' || named.length === 0) return 'No points are added for the course level.'
@@ -104,7 +104,7 @@ export function saidOfCoursePoints(snapshot: ClassSnapshot): string {
 }
 
 /** When families see an assignment. */
-export function saidOfVisibility(visibility: Visibility): string {
+export function describeVisibility(visibility: Visibility): string {
   switch (visibility.from) {
     case 'now':
       return 'at once'
@@ -120,5 +120,5 @@ export function saidOfVisibility(visibility: Visibility): string {
 }
 
 /** What is unusual about an assignment's part in the grade; nothing for one that simply counts. */
-export const saidOfCounting = ({ counts, extraCredit }: Pick<Assignment, 'counts' | 'extraCredit'>): string =>
+export const describeCounting = ({ counts, extraCredit }: Pick<Assignment, 'counts' | 'extraCredit'>): string =>
   !counts ? 'counts in no grade' : extraCredit ? 'extra credit' : ''

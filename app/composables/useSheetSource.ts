@@ -10,7 +10,7 @@ import type { ClassStore } from '~/stores/class'
 import { usePerson } from '~/stores/person'
 
 /** A student in one of the classes of a book. */
-export interface BookRow extends SheetRow {
+export interface SourceRow extends SheetRow {
   classStore: ClassStore
   student: Student
 }
@@ -19,7 +19,7 @@ export interface BookRow extends SheetRow {
  * The classes that one sheet shows: one, or all of a course together. A row is a student in a class, a column an
  * assignment and its copies; what is done with a cell is done in its own class.
  */
-export function useBook(classes: readonly ClassStore[], view: Ref<SheetView>) {
+export function useSheetSource(classes: readonly ClassStore[], view: Ref<SheetView>) {
   const { today } = storeToRefs(usePerson())
   const several = classes.length > 1
   const sectionOf = (classStore: ClassStore) => classStore.snapshot!.section
@@ -38,7 +38,7 @@ export function useBook(classes: readonly ClassStore[], view: Ref<SheetView>) {
     return { classStore: byId.value.get(sectionId) ?? classes[0]!, studentId }
   }
 
-  const bookRow = (classStore: ClassStore, student: Student): BookRow => ({
+  const sourceRow = (classStore: ClassStore, student: Student): SourceRow => ({
     ...rowOf(student, today.value, sectionOf(classStore).id, several ? shortOf(classStore) : undefined),
     id: rowIdOf(classStore, student.id),
     classStore,
@@ -83,6 +83,6 @@ export function useBook(classes: readonly ClassStore[], view: Ref<SheetView>) {
     return all
   }
 
-  return { classes, several, shortOf, rowIdOf, studentOf, bookRow, workOf, columns, copiesOf, placeOf, spread }
+  return { classes, several, shortOf, rowIdOf, studentOf, sourceRow, workOf, columns, copiesOf, placeOf, spread }
 }
-export type Book = ReturnType<typeof useBook>
+export type SheetSource = ReturnType<typeof useSheetSource>

@@ -54,7 +54,7 @@ const emptySummary = (): RosterSummary => ({
  * It says what it would do step by step, some hundred rows at a time, and looks at what is there just before each: who
  * takes a step writes it before asking for the next.
  */
-export class RosterLayer {
+export class RosterChanges {
   readonly summary = emptySummary()
   readonly listed: NonNullable<RosterFindings['listed']> = []
   /** The classes whose pages show something else now; null once it may be any. */
@@ -265,7 +265,7 @@ export class RosterLayer {
   /** A class is taught by those whom the roster names and, where it names all, by nobody else. */
   private async *teaching(): AsyncGenerator<RosterStep> {
     const { db, roster } = this
-    const wanted = new Map<string, { sectionId: string; userId: string }>()
+    const desired = new Map<string, { sectionId: string; userId: string }>()
     const pair = (classId: string, userId: string | undefined) => {
       const sectionId = this.ids.classes.get(classId)
       return sectionId && userId ? { sectionId, userId } : null
@@ -279,7 +279,7 @@ export class RosterLayer {
     const pairs = roster.taughtBy
       ? roster.classes.map((each) => pair(each.id, roster.taughtBy))
       : teach.map((each) => pair(each.class, this.ids.teachers.get(each.person)))
-    for (const each of pairs) if (each) wanted.set(teachingId(each), each)
+    for (const each of pairs) if (each) desired.set(teachingId(each), each)
     const removed = new Set(
       roster.gone.enrolments.flatMap((each) => {
         const found = pair(each.class, this.ids.teachers.get(each.person))
@@ -293,9 +293,9 @@ export class RosterLayer {
       for (const row of await db.select().from(sectionTeachers).where(inArray(sectionTeachers.sectionId, piece))) {
         const id = teachingId(row)
         present.add(id)
-        if (wanted.has(id) ? false : whole || removed.has(id)) changes.push({ id, name: '', before: row, after: null })
+        if (desired.has(id) ? false : whole || removed.has(id)) changes.push({ id, name: '', before: row, after: null })
       }
-    for (const [id, after] of wanted) if (!present.has(id)) changes.push({ id, name: '', before: null, after })
+    for (const [id, after] of desired) if (!present.has(id)) changes.push({ id, name: '', before: null, after })
     for (const { before, after } of changes) this.touched?.add(String((after ?? before)!.sectionId))
     for await (const piece of inTurns(changes, this.rest)) yield { part: 'teaching', changes: piece }
   }
@@ -347,8 +347,8 @@ export class RosterLayer {
     for (const { id } of things) if (!ids.has(id)) ids.set(id, randomUUID())
     const counts = this.summary[part]
     for await (const piece of inTurns(things, this.rest)) {
-      const wanted = piece.map((each) => each.id)
-      const rows: Row[] = await this.db.select().from(table).where(inArray(table.sourcedId, wanted))
+      const desired = piece.map((each) => each.id)
+      const rows: Row[] = await this.db.select().from(table).where(inArray(table.sourcedId, desired))
       const present = new Map(rows.map((row) => [row.sourcedId, row]))
       const changes = piece.flatMap((thing): RosterRowChange[] => {
         const before = present.get(thing.id)
@@ -375,8 +375,8 @@ export class RosterLayer {
   /** Our ids of what is here already, by the sender's. */
   private async known(kind: IdKind, table: SourcedTable, sourcedIds: readonly string[]): Promise<void> {
     const ids = this.ids[kind]
-    const wanted = [...new Set(sourcedIds)].filter((each) => !ids.has(each))
-    for await (const piece of inTurns(wanted, this.rest)) {
+    const desired = [...new Set(sourcedIds)].filter((each) => !ids.has(each))
+    for await (const piece of inTurns(desired, this.rest)) {
       const rows = await this.db
         .select({ id: table.id, sourcedId: table.sourcedId })
         .from(table)
@@ -421,7 +421,7 @@ export async function namesOf(
 
 /** Lays a roster at once, in the transaction that is given, without a run of its own. */
 export async function applyRoster(tx: Db, roster: Roster, options: RosterOptions): Promise<RosterSummary> {
-  const layer = new RosterLayer(tx, roster, options)
+  const layer = new RosterChanges(tx, roster, options)
   for await (const step of layer.steps()) await writeStep(tx, step)
   return layer.summary
 }

@@ -36,7 +36,7 @@ const shown = (grade: Grade) => `${grade.percent} ${grade.label}`
  * @param deep with every score; else categories or periods only
  * @example told(snapshot, work).at(-1) // { kind: 'result', text: 'Quarter 2', figure: '88.7 B+', … }
  */
-export function told(snapshot: ClassSnapshot, work: GradeWork, deep = true): WorkLine[] {
+export function workLines(snapshot: ClassSnapshot, work: GradeWork, deep = true): WorkLine[] {
   const plan = planOf(snapshot)
   const { how } = work
   const parts = how.made === 'of periods' ? ofPeriods(how) : ofAssignments(how, deep)

@@ -46,7 +46,7 @@ export type SourcedIds = ReadonlyMap<string, string>
  *
  * @param sourced our ids to the district's, for the class, its students and its periods
  */
-export function wanted(
+export function desired(
   snapshot: ClassSnapshot,
   sourced: SourcedIds,
 ): { sendables: Sendable[]; unsendables: Unsendable[] } {
@@ -196,8 +196,8 @@ function termGradesOf(snapshot: ClassSnapshot, sourced: SourcedIds): Sendable[] 
         const student = students.get(grade.studentId)
         const levels = student ? levelFields(window, student.id, reported) : null
         if (!student || (grade.label === null && grade.remark === '' && !levels)) return []
-        const { metadata, ...fields } = gradeFields(snapshot, period.id, grade, reports !== 'levels')
-        const said = { ...(metadata as object | undefined), ...levels?.metadata }
+        const { metadata: ofGrade, ...fields } = gradeFields(snapshot, period.id, grade, reports !== 'levels')
+        const metadata = { ...(ofGrade as object | undefined), ...levels?.metadata }
         return [
           {
             type: 'result',
@@ -208,7 +208,7 @@ function termGradesOf(snapshot: ClassSnapshot, sourced: SourcedIds): Sendable[] 
               student: ref(sourced.get(student.id)!, 'user'),
               ...fields,
               ...(levels ? { learningObjectiveSet: levels.learningObjectiveSet, scoreStatus: 'fully graded' } : {}),
-              ...(Object.keys(said).length ? { metadata: said } : {}),
+              ...(Object.keys(metadata).length ? { metadata } : {}),
             },
           },
         ]

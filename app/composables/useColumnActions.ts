@@ -1,24 +1,24 @@
 import { scoresOf } from '#core/scores/scores-of'
 import type { Pattern } from '#core/plan/pattern'
-import type { Book } from './useBook'
-import { useDeed } from '~/composables/useDeed'
+import type { SheetSource } from './useSheetSource'
+import { useBatch } from '~/composables/useBatch'
 import { counted } from '~/composables/useWords'
 import { useNotices } from '~/stores/notices'
 
 /** What can be done with a whole column: with its assignment in each class that it is of, as one step. */
-export function useColumnDeeds(book: Book, asOne: <T>(work: () => T) => T) {
+export function useColumnActions(source: SheetSource, asOne: <T>(work: () => T) => T) {
   const notices = useNotices()
-  const { plans, load, perform, problem } = useDeed(book.classes[0])
+  const { plans, load, perform, problem } = useBatch(source.classes[0])
 
   /** Deletes it everywhere. */
   const remove = (columnId: string) =>
     asOne(() => {
-      for (const { classStore, assignmentId: id } of book.copiesOf(columnId))
+      for (const { classStore, assignmentId: id } of source.copiesOf(columnId))
         classStore.change('assignment', [{ kind: 'assignment', id, to: { removed: true } }])
     })
   /** What would go with it. */
-  function saidOfRemoving(columnId: string): string {
-    const copies = book.copiesOf(columnId)
+  function describeRemoving(columnId: string): string {
+    const copies = source.copiesOf(columnId)
     const scored = copies.reduce(
       (sum, { classStore, assignmentId }) => sum + scoresOf(classStore.snapshot!, assignmentId),
       0,
@@ -30,7 +30,7 @@ export function useColumnDeeds(book: Book, asOne: <T>(work: () => T) => T) {
   /** Puts the column away, or brings it back. */
   const putAway = (columnId: string) =>
     asOne(() => {
-      const copies = book.copiesOf(columnId)
+      const copies = source.copiesOf(columnId)
       const hidden = !copies.every(({ classStore, assignmentId }) => classStore.get('assignment', assignmentId).hidden)
       for (const { classStore, assignmentId: id } of copies)
         classStore.change('assignment', [{ kind: 'assignment', id, to: { hidden } }])
@@ -38,7 +38,7 @@ export function useColumnDeeds(book: Book, asOne: <T>(work: () => T) => T) {
 
   /** Keeps it as the beginning of others like it. */
   async function savePattern(columnId: string): Promise<void> {
-    const { classStore, assignmentId } = book.copiesOf(columnId)[0]!
+    const { classStore, assignmentId } = source.copiesOf(columnId)[0]!
     await load()
     if (!plans.value) return void notices.say(problem.value)
     const {
@@ -56,11 +56,11 @@ export function useColumnDeeds(book: Book, asOne: <T>(work: () => T) => T) {
     const { patterns } = plans.value
     const same = Object.entries(patterns).find(([, each]) => !each.removed && each.name === fields.name)?.[0]
     const to: Pattern = { name: fields.name, assignment: { ...fields, category }, removed: false }
-    const wanted = [{ kind: 'pattern' as const, id: same ?? crypto.randomUUID(), to }]
-    const kept = await perform('pattern', [{ home: 'desk', records: { pattern: patterns }, wanted }])
+    const desired = [{ kind: 'pattern' as const, id: same ?? crypto.randomUUID(), to }]
+    const kept = await perform('pattern', [{ scope: 'user', records: { pattern: patterns }, desired }])
     notices.say(kept ? `${fields.name} is a pattern now: a new assignment can begin from it.` : problem.value)
   }
 
-  return { remove, saidOfRemoving, putAway, savePattern }
+  return { remove, describeRemoving, putAway, savePattern }
 }
-export type ColumnDeeds = ReturnType<typeof useColumnDeeds>
+export type ColumnActions = ReturnType<typeof useColumnActions>
