@@ -16,7 +16,7 @@ const rooms = {
   proficiency: ['number', 'calendar', 'scales', 'scores', 'plan', 'grading'],
   remarks: ['number', 'grading'],
 }
-const words = ['fields', 'text', 'kind', 'same', 'kinds', 'records', 'section', 'desired', 'words', 'ground']
+const words = ['fields', 'text', 'kind', 'same', 'kinds', 'records', 'section', 'desired', 'message', 'ground']
 
 /** Whatever draws, serves or stores. */
 const frameworks =

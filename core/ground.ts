@@ -1,6 +1,6 @@
 import type { Change } from './acts/act'
 import { refusalOf, type Kind } from './kinds'
-import type { Ground } from './kind'
+import type { Ground, Refusal } from './kind'
 import { districtScale } from './plan/level-scale'
 import { levelContext } from './proficiency/context'
 import { record } from './records'
@@ -32,9 +32,9 @@ function groundOf(snapshot: ClassSnapshot, changes: readonly Change[]): Ground {
  * Why changes of a class cannot be kept, before they are sent: by the kinds' own word, which the server takes too.
  *
  * @returns the first reason, null where there is none
- * @example refusalIn(snapshot, [overAHundredExtra]) // 'Extra credit adds at most 100 points to a grade.'
+ * @example refusalIn(snapshot, [overAHundredExtra]) // { code: 'refused.extra-most', most: 100 }
  */
-export function refusalIn(snapshot: ClassSnapshot, changes: readonly Change[]): string | null {
+export function refusalIn(snapshot: ClassSnapshot, changes: readonly Change[]): Refusal | null {
   const ground = groundOf(snapshot, changes)
   for (const change of changes) {
     const refused = refusalOf(change, record(snapshot.records, change.kind, change.id), ground)

@@ -1,3 +1,4 @@
+import type { MessageOf } from './message'
 import type { z } from 'zod'
 import { id, joinedId } from './fields'
 import type { Fixed } from './plan/fixed'
@@ -20,9 +21,12 @@ export interface RecordKind<S extends z.ZodObject = z.ZodObject> {
   moves: 'score' | 'override' | 'row' | 'class'
   /** Read through an index of its ids: a record that is new makes a new dictionary, and the index with it. */
   indexed?: true
-  /** Why a change cannot be kept, in a sentence that says what to do; null where it can. */
-  refuse?: (change: ChangeOf<z.infer<S>>, ground: Ground) => string | null
+  /** Why a change cannot be kept; null where it can. */
+  refuse?: (change: ChangeOf<z.infer<S>>, ground: Ground) => Refusal | null
 }
+
+/** Why a change cannot be kept. */
+export type Refusal = MessageOf<'refused' | 'scale' | 'levels'>
 
 /** What an id names: the record itself, or something that it belongs to. */
 export type Named = 'itself' | 'section' | 'district' | 'student' | 'assignment' | 'standard' | 'period' | 'course'

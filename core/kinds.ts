@@ -1,7 +1,7 @@
 import type { z } from 'zod'
 import { declaration } from './grading/declaration'
 import { override } from './grading/override'
-import { idOf, partsOf, type ChangeOf, type Ground, type RecordKind } from './kind'
+import { idOf, partsOf, type ChangeOf, type Ground, type RecordKind, type Refusal } from './kind'
 import { assignment } from './plan/assignment'
 import { category } from './plan/category'
 import { pattern } from './plan/pattern'
@@ -72,20 +72,10 @@ export function refusalOf(
   change: { kind: Kind; id: string; to: object },
   present: object,
   ground: Ground,
-): string | null {
+): Refusal | null {
   const { names, refuse } = kinds[change.kind] as unknown as RecordKind
   const ids = partsOf(change.id)
   const unknown = names.find((what, at) => what !== 'itself' && !ground.knows(what, ids[at] ?? ''))
-  if (unknown && unknown !== 'itself') return notThere[unknown]
+  if (unknown && unknown !== 'itself') return { code: 'refused.not-there', what: unknown }
   return refuse?.({ id: change.id, to: change.to, present } as ChangeOf<never>, ground) ?? null
 }
-
-const notThere = {
-  section: 'The plan is of another class.',
-  district: 'The district has one policy.',
-  student: 'The student is not in this class.',
-  assignment: 'The assignment is not in this class.',
-  standard: 'The standard is not of this class.',
-  course: 'There is no such course.',
-  period: 'The grading period is not of this class.',
-} as const

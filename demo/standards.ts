@@ -24,7 +24,7 @@ export function standardsAct(courses: ReadonlyMap<string, string>): Act {
   make('levelScale', fourLevels, { name: 'Four levels', levels, removed: false })
   make('levelScale', withHalves, { name: 'Four levels, with halves', levels, halves: true, removed: false })
   const read = readCase(JSON.stringify(framework()))
-  if ('fault' in read) throw new Error(read.fault)
+  if ('fault' in read) throw new Error(read.fault.code)
   for (const [id, each] of Object.entries(read.framework.standards)) make('standard', id, each)
   for (const area of areas) {
     // Where an area stands for nothing of its own, its standards are chosen one by one.

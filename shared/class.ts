@@ -1,3 +1,5 @@
+import type { Refusal } from '../core/kind'
+import { message, messageOrWords } from './message'
 import { z } from 'zod'
 import { shippedLevelScales } from '../core/scales/shipped-levels'
 import { blanks, kindNames, schemas, SHAPE, wholeFromShape, type Kind } from '../core/kinds'
@@ -133,7 +135,7 @@ export const actsRequest = z.object({
 const outcome = z.discriminatedUnion('done', [
   z.object({ done: z.literal('applied') }),
   z.object({ done: z.literal('conflict'), present: z.record(z.string(), z.unknown()) }),
-  z.object({ done: z.literal('refused'), reason: z.string() }),
+  z.object({ done: z.literal('refused'), reason: messageOrWords as unknown as z.ZodType<Refusal> }),
 ])
 /** An act that was taken: its place in the order of taking, and what became of each change. */
 export const takenAct = z.object({ id: z.string(), seq: z.number(), outcomes: z.array(outcome) })
@@ -144,7 +146,7 @@ export const togetherResponse = z.array(takenAct)
 /** What became of one act: taken, rejected for good and why, or to be sent again. */
 export const actResult = z.union([
   takenAct,
-  z.object({ id: z.string(), rejected: z.object({ code: z.enum(rejections), message: z.string() }) }),
+  z.object({ id: z.string(), rejected: z.object({ code: z.enum(rejections), fault: message.optional() }) }),
   z.object({ id: z.string(), later: z.literal(true) }),
 ])
 export type ActResult = z.infer<typeof actResult>

@@ -1,3 +1,5 @@
+import type { CsvFault } from '../core/formats/oneroster/csv'
+import { message, messageOrWords } from './message'
 import { z } from 'zod'
 import { text } from '../core/fields'
 
@@ -16,7 +18,7 @@ export const compareResponse = z.object({
       fields: z.array(z.string()),
     }),
   ),
-  unsendables: z.array(z.object({ title: z.string(), reason: z.string(), assignmentId: z.string() })),
+  unsendables: z.array(z.object({ title: z.string(), reason: message, assignmentId: z.string() })),
 })
 
 /** `overwrite`: ids of things that changed there since and are sent all the same. */
@@ -27,6 +29,43 @@ export const pushResponse = z.object({ runId: z.string() })
 export const runStates = ['running', 'asking', 'done', 'stopped', 'failed', 'taken back'] as const
 export type RunState = (typeof runStates)[number]
 
+const counts = z.object({ sent: z.number(), refused: z.number(), held: z.number(), waiting: z.number() })
+export type SentCounts = z.infer<typeof counts>
+
+const part = z.object({ added: z.number(), changed: z.number(), same: z.number() })
+export const rosterResponse = z.object({
+  orgs: part,
+  periods: part,
+  courses: part,
+  classes: part,
+  teachers: part,
+  students: part,
+  enrolments: part,
+  ended: z.number(),
+})
+export type RosterSummary = z.infer<typeof rosterResponse>
+
+/** What a run came to; a run of an earlier release says it in words. */
+export const runOutcome = z.preprocess(
+  (kept) => (typeof kept === 'string' ? { code: 'words', words: kept } : kept),
+  z.discriminatedUnion('code', [
+    z.object({ code: z.literal('under way') }),
+    z.object({ code: z.literal('asking') }),
+    z.object({ code: z.literal('left') }),
+    z.object({ code: z.literal('interrupted') }),
+    z.object({ code: z.literal('sent'), counts }),
+    z.object({ code: z.literal('roster'), summary: rosterResponse }),
+    z.object({
+      code: z.literal('failed'),
+      /** Null for a fault of ours. */
+      problem: z.object({ code: z.string(), figures: z.looseObject({}) }).nullable(),
+      counts: counts.optional(),
+    }),
+    z.object({ code: z.literal('words'), words: z.string() }),
+  ]),
+)
+export type RunOutcome = z.infer<typeof runOutcome>
+
 const run = z.object({
   id: z.string(),
   kind: z.enum(['push', 'roster', 'import']),
@@ -34,7 +73,7 @@ const run = z.object({
   state: z.enum(runStates),
   startedAt: z.coerce.date(),
   finishedAt: z.coerce.date().nullable(),
-  summary: z.string(),
+  outcome: runOutcome,
   done: z.number(),
   total: z.number(),
 })
@@ -48,7 +87,7 @@ export const runResponse = run.extend({
       title: z.string(),
       step: z.string(),
       state: z.enum(['waiting', 'sent', 'refused', 'held']),
-      reason: z.string().nullable(),
+      reason: messageOrWords.nullable(),
     }),
   ),
 })
@@ -75,21 +114,13 @@ export interface RosterRowChange {
   after: Record<string, unknown> | null
 }
 
-const part = z.object({ added: z.number(), changed: z.number(), same: z.number() })
-export const rosterResponse = z.object({
-  orgs: part,
-  periods: part,
-  courses: part,
-  classes: part,
-  teachers: part,
-  students: part,
-  enrolments: part,
-  ended: z.number(),
-})
-export type RosterSummary = z.infer<typeof rosterResponse>
-
 export const csvFaults = z.array(
-  z.object({ file: z.string(), line: z.number(), column: z.string(), reason: z.string() }),
+  z.object({
+    file: z.string(),
+    line: z.number(),
+    column: z.string(),
+    reason: messageOrWords as unknown as z.ZodType<CsvFault['reason']>,
+  }),
 )
 
 /** What a roster's run found that a person should know, and what it asks. */

@@ -9,7 +9,7 @@ const kind = z.enum(Object.keys(schemas) as [Kind, ...Kind[]])
 export const historyQuery = z
   .object({ kind, record: z.string() })
   .refine(({ kind, record }) => idSchemas[kind].safeParse(record).success, {
-    message: 'This is no id.',
+    message: 'field.id',
     path: ['record'],
   })
 

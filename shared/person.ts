@@ -1,15 +1,15 @@
 import { z } from 'zod'
 
 export const signInRequest = z.object({
-  email: z.email('Write the whole e-mail address.').max(254),
-  password: z.string().min(1, 'Write the password.').max(1000),
+  email: z.email('field.email').max(254),
+  password: z.string().min(1, 'field.password').max(1000),
 })
 
 export const SHORTEST_PASSWORD = 12
 /** One's own password, as it is and as it shall be. */
 export const passwordRequest = z.object({
-  present: z.string().min(1, 'Write your present password.').max(1000),
-  next: z.string().min(SHORTEST_PASSWORD, `The new password needs ${SHORTEST_PASSWORD} characters or more.`).max(1000),
+  present: z.string().min(1, 'field.present-password').max(1000),
+  next: z.string().min(SHORTEST_PASSWORD, 'field.new-password').max(1000),
 })
 
 /** Where somebody is signed in; `here` is the session that asks. */

@@ -91,8 +91,8 @@ export const togetherRequest = z.object({
     .array(z.object({ scope: id, act }))
     .min(1)
     .max(60)
-    .refine((all) => new Set(all.map((each) => each.act.id)).size === all.length, 'Each act has its own number.')
-    .refine((all) => new Set(all.map((each) => each.scope)).size === all.length, 'One act for each scope.'),
+    .refine((all) => new Set(all.map((each) => each.act.id)).size === all.length, 'field.id')
+    .refine((all) => new Set(all.map((each) => each.scope)).size === all.length, 'field.id'),
   /** The sender's clock as it sends. */
   sentAt: instant.optional(),
   /** Who made them. */

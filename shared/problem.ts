@@ -1,8 +1,66 @@
 import { z } from 'zod'
+import type { Message } from '../core/message'
+import type { CsvFault } from '../core/formats/oneroster/csv'
 
-/** How the server says that something cannot be done: a code, and words for a person. */
+type Plain = Record<never, never>
+interface Partner {
+  partner: string
+}
+
+/** Every way in which the server says that something cannot be done: a code, and the figures of its sentence. */
+export interface Problems {
+  'signed-out': Plain
+  'sign-in': Plain
+  'too-many': Plain
+  'wrong-password': Plain
+  'not-your-class': Plain
+  'not-the-office': Plain
+  'not-your-run': Plain
+  'no-class': Plain
+  'no-period': Plain
+  'no-student': Plain
+  'no-run': Plain
+  'no-such-address': Plain
+  'no-such-method': { methods: string }
+  unreadable: { fault?: Message }
+  'too-large': Plain
+  'too-slow': Plain
+  'records-away': Plain
+  'records-full': Plain
+  'records-read-only': Plain
+  bug: Plain
+  refused: { reason: Message }
+  conflict: Plain
+  'act-of-another': Plain
+  'run-under-way': Plain
+  'not-waiting': Plain
+  'nothing-to-take-back': Plain
+  'not-the-districts': Plain
+  'no-classes': Plain
+  'no-classes-of-yours': Plain
+  dangling: { part: string; id: string; missing: string }
+  'no-file': Plain
+  'broken-off': Plain
+  'no-zip': Plain
+  'file-twice': { file: string }
+  'csv-faults': { first: CsvFault; more: number }
+  'no-partner': Plain
+  'partner-silent': Partner
+  'partner-refused': Partner & { status: number; what: string }
+  'partner-credentials': Partner
+  'partner-redirect': Partner
+  'partner-too-large': Partner
+  'partner-endless': Partner & { what: string }
+  'partner-unreadable': Partner & { what: string; at: string }
+  'partner-calendar': { fault: Message }
+  'partner-dangling': { field: string; missing: string }
+  'partner-standards': { fault: Message }
+}
+export type ProblemCode = keyof Problems
+
+/** How the server says it; the app's words make the sentence. */
 export const problemResponse = z.object({
-  data: z.object({ code: z.string(), message: z.string(), detail: z.unknown().optional() }),
+  data: z.object({ code: z.string(), figures: z.looseObject({}).default({}), detail: z.unknown().optional() }),
 })
 
 /**

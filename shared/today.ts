@@ -1,10 +1,12 @@
+import type { MessageOf } from '../core/message'
+import { message } from './message'
 import { z } from 'zod'
 import { methods } from '../core/plan/plan'
 import { looseEndCodes } from '../core/looseends'
 
 const looseEnd = z.object({
   code: z.enum(looseEndCodes),
-  text: z.string(),
+  message: message as unknown as z.ZodType<MessageOf<'end'>>,
   mend: z.union([
     z.object({ view: z.literal('gradebook'), assignmentId: z.string(), studentId: z.string().optional() }),
     z.object({ view: z.literal('plan') }),

@@ -1,5 +1,6 @@
 import type { z } from 'zod'
 import { problemResponse } from '#shared/problem'
+import { sayProblem } from '~/words/sentences/problems'
 import { earlyAnswer } from './early'
 
 /** What the server, or the network, said instead of an answer. */
@@ -72,7 +73,7 @@ export async function ask<S extends z.ZodType>(
   }
   const problem = problemResponse.safeParse(answer)
   if (!problem.success) throw unreachable()
-  const { code, message, detail } = problem.data.data
+  const { code, figures, detail } = problem.data.data
   if (status >= 500 && code === 'bug') throw unreachable()
-  throw new ApiProblem(code, message, detail)
+  throw new ApiProblem(code, sayProblem(code, figures), detail)
 }

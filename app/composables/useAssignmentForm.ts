@@ -1,3 +1,5 @@
+import { fieldFault } from '#core/fields'
+import { say } from '~/words/say'
 import { periodOf } from '#core/calendar/periods'
 import { daysAfter } from '#core/calendar/date'
 import { blanks, schemas } from '#core/kinds'
@@ -126,7 +128,8 @@ export function useAssignmentForm(props: Begun) {
     problems.value = form.categoryId === CHOOSE ? { categoryId: 'Choose a category, or No category.' } : {}
     const parsed = schemas.assignment.safeParse({ ...desired, categoryId: form.categoryId || null })
     if (parsed.success) return problems.value.categoryId ? null : parsed.data
-    for (const issue of parsed.error.issues) problems.value[issue.path[0] as keyof Assignment] ??= issue.message
+    for (const issue of parsed.error.issues)
+      problems.value[issue.path[0] as keyof Assignment] ??= say(fieldFault(issue))
     return null
   }
 

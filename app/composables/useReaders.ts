@@ -1,3 +1,5 @@
+import { fieldFault } from '#core/fields'
+import { say } from '~/words/say'
 import type { z } from 'zod'
 import { schemas } from '#core/kinds'
 import { levelMethods } from '#core/proficiency/methods'
@@ -21,13 +23,13 @@ export function readCount(schema: z.ZodType<number>) {
     const typed = text.trim()
     if (!/^-?\d{1,6}$/.test(typed)) return { problem: 'Write a whole number.' }
     const parsed = schema.safeParse(Number(typed))
-    return parsed.success ? { kept: String(parsed.data) } : { problem: parsed.error.issues[0]!.message }
+    return parsed.success ? { kept: String(parsed.data) } : { problem: say(fieldFault(parsed.error.issues[0])) }
   }
 }
 
 function answer(schema: z.ZodType<string>, text: string): Read {
   const parsed = schema.safeParse(text)
-  return parsed.success ? { kept: parsed.data } : { problem: parsed.error.issues[0]!.message }
+  return parsed.success ? { kept: parsed.data } : { problem: say(fieldFault(parsed.error.issues[0])) }
 }
 
 export const readers = {

@@ -1,5 +1,5 @@
 import type { Change } from '#core/acts/act'
-import { describeStep } from '#core/acts/describe-step'
+import { describeStep } from '~/words/steps'
 import type { Step } from '#core/acts/steps'
 import { partsOf } from '#core/kind'
 import type { Kind } from '#core/kinds'

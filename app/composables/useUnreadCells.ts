@@ -1,3 +1,4 @@
+import { say } from '~/words/say'
 import { jointId } from '#core/kind'
 import { useUnread, type Unread } from '~/stores/unread'
 import type { CellView } from '~/sheet/types'
@@ -11,7 +12,7 @@ export function useUnreadCells(classStore: ClassStore, kind: Unread['kind']) {
   return {
     at,
     /** Leaves in a cell what could not be read there. */
-    leave(ids: readonly string[], text: string, reason: string): void {
+    leave(ids: readonly string[], text: string, reason: Unread['reason']): void {
       unread.put({ sectionId, kind, id: jointId(...ids), text, reason })
       classStore.renewRow(ids[0]!)
     },
@@ -28,5 +29,5 @@ export function useUnreadCells(classStore: ClassStore, kind: Unread['kind']) {
 export const unreadView = ({ text, reason }: Unread, stands: string): CellView => ({
   text,
   unread: true,
-  words: `${text}, cannot be read: ${reason} ${stands || 'Blank'} stands.`,
+  words: `${text}, cannot be read: ${say(reason)} ${stands || 'Blank'} stands.`,
 })

@@ -1,5 +1,5 @@
 import type { ActKind, Change } from '#core/acts/act'
-import { actWords, describeChange, type ChangeDescription } from '#core/acts/describe'
+import { actWords, describeChange, type ChangeDescription } from '~/words/acts'
 import type { Desired } from '#core/desired'
 import { noRecords } from '#core/records'
 import type { ClassSnapshot } from '#core/section'

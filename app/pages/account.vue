@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { say } from '~/words/say'
+import { fieldFault } from '#core/fields'
 import { z } from 'zod'
 import { passwordRequest, sessionsResponse, type OwnSession } from '#shared/person'
 import { ApiProblem, ask } from '~/composables/useApi'
@@ -41,7 +43,7 @@ async function end(id: string): Promise<void> {
 
 const fault = computed(() => {
   const parsed = passwordRequest.safeParse({ present: present.value, next: next.value })
-  if (!parsed.success) return parsed.error.issues[0]!.message
+  if (!parsed.success) return say(fieldFault(parsed.error.issues[0]))
   return next.value === again.value ? '' : 'The new password and its repetition differ.'
 })
 

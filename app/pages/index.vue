@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '~/words/say'
 import { partsOf } from '#core/kind'
 import { daysAfter, daysBetween } from '#core/calendar/date'
 import { DAYS_AHEAD } from '#core/today/class-day'
@@ -186,8 +187,8 @@ const cell = (of: TodayClass, assignment: string, who?: string) => ({
                 {{ each.words }} <span class="figure">{{ each.list.length }}</span>
               </summary>
               <ul>
-                <li v-for="one in each.list" :key="one.of.id + one.end.text">
-                  <NuxtLink :to="mendPath(one.of, one.end)">{{ one.end.text }}</NuxtLink>
+                <li v-for="one in each.list" :key="one.of.id + say(one.end.message)">
+                  <NuxtLink :to="mendPath(one.of, one.end)">{{ say(one.end.message) }}</NuxtLink>
                   <span class="soft">{{ one.of.title }}</span>
                 </li>
               </ul>

@@ -1,3 +1,4 @@
+import type { Message } from '#core/message'
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 import type { Act, Change } from '#core/acts/act'
 import type { Kind } from '#core/kinds'
@@ -38,7 +39,8 @@ export interface PutAside {
   act: Act
   /** The changes that were not made. */
   changes: Change[]
-  why: { code: 'conflict' | 'refused' | Rejection; words: string }
+  /** `words` is what an earlier release kept in its place. */
+  why: { code: 'conflict' | 'refused' | Rejection; reason?: Message; words?: string }
 }
 
 /** Something that is kept to be read without the network. */

@@ -1,3 +1,4 @@
+import type { Message } from '#core/message'
 import { actsResponse, type ActResult } from '#shared/class'
 import { problemResponse, rejectedActs, rejections, type Rejection } from '#shared/problem'
 
@@ -39,19 +40,19 @@ export function meaningOf(reply: Reply | null, sent: readonly string[]): Meaning
   }
   const problem = problemResponse.safeParse(body)
   if (!problem.success) return again
-  const { code, message, detail } = problem.data.data
+  const { code, figures, detail } = problem.data.data
   if (reply.status === 401 && code === 'signed-out') return { means: 'sign in' }
   if (reply.status === 413 && code === 'too-large')
-    return sent.length > 1 ? { means: 'fewer' } : { means: 'results', results: rejectedAll(sent, code, message) }
+    return sent.length > 1 ? { means: 'fewer' } : { means: 'results', results: rejectedAll(sent, code) }
   const named = rejectedActs.safeParse(detail)
   const isRejection = (rejections as readonly string[]).includes(code)
   if (isRejection && named.success && sent.every((id) => named.data.acts.includes(id)))
-    return { means: 'results', results: rejectedAll(sent, code as Rejection, message) }
+    return { means: 'results', results: rejectedAll(sent, code as Rejection, figures.fault as Message | undefined) }
   return again
 }
 
-const rejectedAll = (sent: readonly string[], code: Rejection, message: string): ActResult[] =>
-  sent.map((id) => ({ id, rejected: { code, message } }))
+const rejectedAll = (sent: readonly string[], code: Rejection, fault?: Message): ActResult[] =>
+  sent.map((id) => ({ id, rejected: { code, ...(fault ? { fault } : {}) } }))
 
 function jsonOf(text: string): unknown {
   try {

@@ -49,9 +49,10 @@ export interface Leftovers {
 /** What is left to decide of an answer, before any of it is kept. */
 export function leftoversOf({ pending: { personId, sectionId, act }, result }: Answer): Leftovers {
   const changes = act.changes as Change[]
-  const put = (code: PutAside['why']['code'], words: string, of: Change[]): PutAside[] =>
-    of.length ? [{ at: Date.now(), personId, sectionId, act, changes: of, why: { code, words } }] : []
-  if ('rejected' in result) return { conflicts: [], aside: put(result.rejected.code, result.rejected.message, changes) }
+  const put = (why: PutAside['why'], of: Change[]): PutAside[] =>
+    of.length ? [{ at: Date.now(), personId, sectionId, act, changes: of, why }] : []
+  if ('rejected' in result)
+    return { conflicts: [], aside: put({ code: result.rejected.code, reason: result.rejected.fault }, changes) }
   const outcomeOf = (at: number): Outcome => result.outcomes[at] ?? { done: 'applied' }
   const late = changes.filter((_, at) => outcomeOf(at).done === 'conflict')
   const refused = changes.filter((_, at) => outcomeOf(at).done === 'refused')
@@ -63,11 +64,10 @@ export function leftoversOf({ pending: { personId, sectionId, act }, result }: A
       .map(({ kind, id, to }) => ({ personId, sectionId, kind, id, mine: to as Record<string, unknown> })),
     aside: [
       ...put(
-        'conflict',
-        'Somebody changed the same thing meanwhile. Theirs stands.',
+        { code: 'conflict' },
         late.filter((each) => !isScore(each)),
       ),
-      ...put('refused', reason?.done === 'refused' ? reason.reason : '', refused),
+      ...put({ code: 'refused', ...(reason?.done === 'refused' ? { reason: reason.reason } : {}) }, refused),
     ],
   }
 }

@@ -1,8 +1,10 @@
+import { fieldFault } from '#core/fields'
+import { say } from '~/words/say'
 import { schemas } from '#core/kinds'
 import type { Assignment } from '#core/plan/assignment'
 import type { Category } from '#core/plan/category'
 import { daysAfter } from '#core/calendar/date'
-import { describeVisibility } from '#core/plan/describe'
+import { describeVisibility } from '~/words/plan'
 import { readDecimal } from '#core/number/decimal'
 import { shortDay } from '~/composables/useWords'
 import type { Listed } from '#core/plan/rules'
@@ -56,7 +58,7 @@ export function bulkTo(each: Listed<Assignment>, edit: BulkEdit): Partial<Assign
 
 function checked(to: Partial<Assignment>): Partial<Assignment> | { refused: string } {
   const parsed = schemas.assignment.partial().safeParse(to)
-  return parsed.success ? to : { refused: parsed.error.issues[0]!.message }
+  return parsed.success ? to : { refused: say(fieldFault(parsed.error.issues[0])) }
 }
 
 /** What an edit looks at in an assignment, in words: before, and after. */

@@ -1,3 +1,5 @@
+import type { MessageOf } from '#core/message'
+import { say } from '~/words/say'
 import Papa from 'papaparse'
 import { blockOf, isOneCell, laidOut, placesIn } from './block'
 import type { Block, Place, Wish } from './types'
@@ -28,9 +30,9 @@ export interface SheetHost {
   words(place: Place): string
   text(place: Place): string
   shown(place: Place): string
-  enter(place: Place, text: string): string | null
+  enter(place: Place, text: string): MessageOf<'entry'> | null
   /** Leaves in a cell what could not be read there. */
-  leave(place: Place, text: string, reason: string): void
+  leave(place: Place, text: string, reason: MessageOf<'entry'>): void
   clear(places: Place[]): void
   paste(entries: { place: Place; text: string }[]): number
   /** Shows who would get what before several rows are pasted, and goes on by itself; answers whether it does. */
@@ -186,7 +188,7 @@ export class SheetController {
     const refused = this.host.enter(this.active, value)
     if (refused) this.host.leave(this.active, value, refused)
     this.close()
-    if (refused) this.host.say(refused)
+    if (refused) this.host.say(say(refused))
   }
 
   private close(): void {

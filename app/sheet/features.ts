@@ -1,3 +1,4 @@
+import type { MessageOf } from '#core/message'
 import type { ActKind } from '#core/acts/act'
 import type { Kind } from '#core/kinds'
 import type { Desired } from '#core/desired'
@@ -18,7 +19,7 @@ export interface ColumnFeature {
   /** The record that a cell is about. */
   record(studentId: string): { kind: Kind; id: string }
   /** The changes that an entry makes, or why it is refused. */
-  read(studentId: string, text: string): Desired[] | { refused: string }
+  read(studentId: string, text: string): Desired[] | { refused: MessageOf<'entry'> }
   cleared(studentId: string): Desired[]
   isBlank(studentId: string): boolean
   isPassedOver(studentId: string): boolean

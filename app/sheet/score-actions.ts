@@ -1,3 +1,4 @@
+import type { MessageOf } from '#core/message'
 import { isBlank as isBlankCell } from '#core/scores/to-score'
 import { jointId } from '#core/kind'
 import type { Cell } from '#core/scores/cell'
@@ -57,8 +58,8 @@ export function scoreActions(classStore: ClassStore, everyone: () => boolean = (
     cellOf,
     text: (id: CellId) => unread.at(...id)?.text ?? valueText(cellOf(id).value),
 
-    /** Keeps an entry; gives words when it is refused. */
-    enter(id: CellId, text: string): string | null {
+    /** Keeps an entry; says why when it is refused. */
+    enter(id: CellId, text: string): MessageOf<'entry'> | null {
       const entry = readEntry(text, placeOf(id))
       if ('refused' in entry) return entry.refused
       unread.end(...id)
@@ -70,7 +71,7 @@ export function scoreActions(classStore: ClassStore, everyone: () => boolean = (
     endUnread: (id: CellId) => unread.end(...id),
 
     /** What an entry would make of a cell, or why it cannot be read. */
-    read(id: CellId, text: string): { to: Partial<Cell> } | { refused: string } {
+    read(id: CellId, text: string): { to: Partial<Cell> } | { refused: MessageOf<'entry'> } {
       const entry = readEntry(text, placeOf(id))
       return 'refused' in entry ? entry : { to: enteredOn(cellOf(id), entry) }
     },

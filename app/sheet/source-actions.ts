@@ -1,3 +1,4 @@
+import { say } from '~/words/say'
 import { jointId, partsOf } from '#core/kind'
 import type { Cell } from '#core/scores/cell'
 import type { BlockEdit } from '#core/scores/block'
@@ -28,7 +29,7 @@ export interface PasteLine {
   refused?: string
 }
 
-const NOT_THERE = 'This class does not have this assignment. Put it there first: its column says how.'
+const NOT_THERE = { code: 'entry.no-assignment' } as const
 
 /**
  * What typing, pasting, marks and edits do in a sheet of one or several classes. What is done to a block is one act of
@@ -74,14 +75,14 @@ export function sourceActions(
       own,
       outcome: own.foresee(ids, edit),
     }))
-    const lacking = cells.filter((each) => !at(...each)).map(() => NOT_THERE)
+    const lacking = cells.filter((cell) => !at(...cell)).map(() => say(NOT_THERE))
     return {
       lines: parts.flatMap(({ classStore, outcome }) =>
         outcome.changes.map(({ id, to }) => ({ id, ...wordsOf(classStore, id, to, edit) })),
       ),
       refused: [
         ...parts.flatMap(({ classStore, outcome }) =>
-          outcome.refused.map(({ id, reason }) => `${whose(classStore, id)}: ${reason}`),
+          outcome.refused.map(({ id, reason }) => `${whose(classStore, id)}: ${say(reason)}`),
         ),
         ...lacking,
       ],
@@ -166,7 +167,7 @@ export function sourceActions(
           assignment: classStore.get('assignment', id[1]).name,
           before: cellText(before),
           ...('refused' in read
-            ? { after: '', refused: read.refused }
+            ? { after: '', refused: say(read.refused) }
             : { after: cellText({ ...before, ...read.to }) }),
         }
       }),

@@ -1,3 +1,5 @@
+import type { MessageOf } from '#core/message'
+
 /** A place in the sheet, by index. Row -1 is the column heads. */
 export interface Place {
   row: number
@@ -124,10 +126,10 @@ export type Wish = { type: string } | 'clear' | 'paste' | 'fill'
 export interface SheetActions {
   /** What editing in place begins with. */
   text(rowId: string, columnId: string): string
-  /** Keeps an entry; gives words when it is refused, and null when it is kept. */
-  enter(rowId: string, columnId: string, text: string): string | null
+  /** Keeps an entry; says why when it is refused, and null when it is kept. */
+  enter(rowId: string, columnId: string, text: string): MessageOf<'entry'> | null
   /** Leaves in a cell what could not be read there, marked. */
-  leave(rowId: string, columnId: string, text: string, reason: string): void
+  leave(rowId: string, columnId: string, text: string, reason: MessageOf<'entry'>): void
   clear(cells: [rowId: string, columnId: string][]): void
   /** Takes a block of texts; gives how many were refused. */
   paste(entries: [rowId: string, columnId: string, text: string][]): number

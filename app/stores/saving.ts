@@ -201,7 +201,7 @@ export const useSaving = defineStore('saving', () => {
 
   function answeredOf({ pending: { personId, sectionId, act }, result }: Answer): Receipt {
     if ('seq' in result) return { personId, sectionId, act, seq: result.seq, outcomes: result.outcomes }
-    const refused: Outcome = { done: 'refused', reason: result.rejected.message }
+    const refused: Outcome = { done: 'refused', reason: { code: 'refused.not-here' } }
     return { personId, sectionId, act, seq: null, outcomes: (act.changes as Change[]).map(() => refused) }
   }
 

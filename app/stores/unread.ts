@@ -1,3 +1,4 @@
+import type { MessageOf } from '#core/message'
 import type { Kind } from '#core/kinds'
 import { keepRead, readKept } from '~/queue/kept'
 import { onTabMessage, tellTabs } from '~/queue/tabs'
@@ -9,7 +10,7 @@ export interface Unread {
   kind: Kind
   id: string
   text: string
-  reason: string
+  reason: MessageOf<'entry' | 'field'>
 }
 
 const KEPT = 'unread entries'
@@ -49,7 +50,8 @@ export const useUnread = defineStore('unread', () => {
 
   async function load(): Promise<void> {
     const { actor } = person
-    entries.value = actor ? (((await readKept(actor, KEPT))?.value as Unread[] | undefined) ?? []) : []
+    const kept = actor ? ((await readKept(actor, KEPT))?.value as Unread[] | undefined) : undefined
+    entries.value = (kept ?? []).map(current)
   }
   // All tabs show the same, so that none keeps its own list over another's.
   onTabMessage((message) => message.what === 'unread' && void load())
@@ -57,5 +59,9 @@ export const useUnread = defineStore('unread', () => {
 
   return { entries, find, of, put, end, keepOnly }
 })
+
+/** An earlier release kept the reason as a sentence. */
+const current = (entry: Unread): Unread =>
+  typeof entry.reason === 'string' ? { ...entry, reason: { code: 'entry.unreadable', typed: entry.text } } : entry
 
 const keyOf = ({ sectionId, kind, id }: Pick<Unread, 'sectionId' | 'kind' | 'id'>) => `${sectionId} ${kind} ${id}`

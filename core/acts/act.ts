@@ -1,5 +1,6 @@
+import type { Message } from '../message'
 import { z } from 'zod'
-import { instant } from '../fields'
+import { fieldFault, instant } from '../fields'
 import { fromShape, idSchemas, kindNames, schemas, SHAPE, type Kind, type RecordOf } from '../kinds'
 import type { Desired } from '../desired'
 
@@ -56,11 +57,11 @@ function changeOf<K extends Kind>(kind: K) {
  *
  * @example fitted([{ kind: 'remark', id: 's1/q2', to: { text: 'Good\0' } }]) // the same without the NUL
  */
-export function fitted(desired: readonly Desired[]): Desired[] | { fault: string } {
+export function fitted(desired: readonly Desired[]): Desired[] | { fault: Message } {
   const fit: Desired[] = []
   for (const { kind, id, to } of desired) {
     const parsed = patches[kind].safeParse(to)
-    if (!parsed.success) return { fault: parsed.error.issues[0]!.message }
+    if (!parsed.success) return { fault: fieldFault(parsed.error.issues[0]) }
     fit.push({ kind, id, to: parsed.data } as Desired)
   }
   return fit
@@ -69,10 +70,7 @@ export function fitted(desired: readonly Desired[]): Desired[] | { fault: string
 /** A change of any kind of record: one of the list of kinds. */
 export const change = z
   .discriminatedUnion('kind', kindNames.map(changeOf) as unknown as [ReturnType<typeof changeOf<'cell'>>])
-  .refine(
-    (each) => sameKeys(each as Change),
-    'A change names the same fields before and after.',
-  ) as unknown as z.ZodType<Change>
+  .refine((each) => sameKeys(each as Change), 'field.sides') as unknown as z.ZodType<Change>
 
 /** A change that an earlier release wrote, as this one would have written it. */
 export const currentChange = <C extends Pick<Change, 'kind' | 'from' | 'to'>>(change: C, shape: number): C =>

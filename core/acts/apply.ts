@@ -2,12 +2,12 @@ import { same } from '../same'
 import type { Change } from './act'
 import type { Desired } from '../desired'
 import { blanks, kinds, type Kind, type RecordOf } from '../kinds'
-import type { RecordKind } from '../kind'
+import type { RecordKind, Refusal } from '../kind'
 import type { Records } from '../records'
 
 /** What became of one change where the records are kept. */
 export type Outcome =
-  { done: 'applied' } | { done: 'conflict'; present: Record<string, unknown> } | { done: 'refused'; reason: string }
+  { done: 'applied' } | { done: 'conflict'; present: Record<string, unknown> } | { done: 'refused'; reason: Refusal }
 
 /**
  * Builds a change that takes the record from its present fields to the wanted ones; fields that stay are left out.

@@ -1,3 +1,4 @@
+import type { MessageOf } from '../message'
 import { scaleOf } from '../plan/level-scale'
 import { isBlank } from '../scores/to-score'
 import { jointId, partsOf } from '../kind'
@@ -33,7 +34,7 @@ export interface Sendable {
 /** Something that cannot be sent, and what to do about it. */
 export interface Unsendable {
   title: string
-  reason: string
+  reason: MessageOf<'send'>
   assignmentId: string
 }
 
@@ -54,14 +55,14 @@ export function desired(
   const known = new Set(categories.map((each) => each.id))
   const unsendables: Unsendable[] = []
   const sent = assignmentsOf(snapshot).filter((each) => {
-    const reason =
+    const code =
       !each.categoryId || !known.has(each.categoryId)
-        ? 'It has no category. Give it one.'
+        ? 'send.no-category'
         : periodOf(snapshot.periods, each.dueOn)
           ? null
-          : 'Its due date lies in no grading period. Change the date.'
-    if (reason) unsendables.push({ title: each.name, reason, assignmentId: each.id })
-    return reason === null
+          : 'send.no-period'
+    if (code) unsendables.push({ title: each.name, reason: { code }, assignmentId: each.id })
+    return code === null
   })
   const sendables: Sendable[] = [
     ...categories.map((each) => ({

@@ -1,3 +1,4 @@
+import type { MessageOf } from '../message'
 import type { CivilDate } from '../calendar/date'
 import type { Period } from '../calendar/periods'
 import { jointId } from '../kind'
@@ -24,8 +25,8 @@ export interface FamilyLine {
 
 /** Something of the student's that a family does not see, and why. */
 export interface Hidden {
-  what: string
-  why: string
+  what: MessageOf<'hidden'>
+  why: MessageOf<'unseen'>
 }
 
 /** What a family sees of one student in one period. `hidden` is for the teacher, and never in what a family gets. */
@@ -50,18 +51,24 @@ export function familyView(snapshot: ClassSnapshot, student: Student, period: Pe
     if (!has && each.dueOn !== null && !enrolledOn(student, each.dueOn)) continue
     if (!isSeen(each, today)) {
       const seen = seenFrom(each)
-      view.hidden.push({ what: each.name, why: 'never' in seen ? seen.never : `Families see it from ${seen.from} on.` })
+      view.hidden.push({
+        what: { code: 'hidden.assignment', assignment: each.name },
+        why: 'never' in seen ? seen.never : { code: 'unseen.until', date: seen.from },
+      })
       if (cell.value !== null && each.counts) unshown++
       continue
     }
     const shown = each.released
     if (has && !shown) {
-      view.hidden.push({ what: `The score of ${each.name}`, why: 'Its scores are not released.' })
+      view.hidden.push({
+        what: { code: 'hidden.score', assignment: each.name },
+        why: { code: 'unseen.not-released' },
+      })
       if (cell.value !== null && each.counts) unshown++
     }
     const forFamily = cell.note !== '' && cell.noteFor === 'family'
     if (cell.note !== '' && !forFamily)
-      view.hidden.push({ what: `The note on ${each.name}`, why: 'It is only for you.' })
+      view.hidden.push({ what: { code: 'hidden.note', assignment: each.name }, why: { code: 'unseen.for-teacher' } })
     view.lines.push({
       assignmentId: each.id,
       name: each.name,
@@ -81,8 +88,8 @@ function addGrades(view: FamilyView, snapshot: ClassSnapshot, student: Student, 
   const plan = planOf(snapshot)
   const levelsAlone = plan.proficiency.reports === 'levels'
   if (levelsAlone || plan.families === 'neither') {
-    const why = levelsAlone ? 'The plan reports levels alone.' : 'The plan shows families neither percent nor letter.'
-    view.hidden.push({ what: 'Grades', why })
+    const why = { code: levelsAlone ? 'unseen.levels-alone' : 'unseen.neither' } as const
+    view.hidden.push({ what: { code: 'hidden.grades' }, why })
     return
   }
   const grades = new Grades({ ...snapshot, students: [student] })
@@ -91,13 +98,10 @@ function addGrades(view: FamilyView, snapshot: ClassSnapshot, student: Student, 
     const grade = familyGrade(plan, grades.of(student.id, each.id), typed)
     if (grade) view.grades.push({ title: each.title, ...grade })
     if (typed.reason)
-      view.hidden.push({ what: `Why you gave the grade of ${each.title}`, why: 'It is for the record.' })
+      view.hidden.push({ what: { code: 'hidden.reason', period: each.title }, why: { code: 'unseen.for-record' } })
   }
   if (view.grades.length && unshown)
-    view.hidden.push({
-      what: unshown === 1 ? 'One score' : `${unshown} scores`,
-      why: 'In the grade, and not shown beside it.',
-    })
+    view.hidden.push({ what: { code: 'hidden.scores', scores: unshown }, why: { code: 'unseen.in-the-grade' } })
 }
 
 /** A day on which something appears to families. */

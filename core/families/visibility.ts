@@ -1,8 +1,9 @@
+import type { MessageOf } from '../message'
 import { daysAfter, type CivilDate } from '../calendar/date'
 import type { Assignment } from '../plan/assignment'
 
 /** From when a family sees an assignment: from the beginning, from a day on, or never, and then why. */
-export type Seen = { from: 'now' } | { from: CivilDate } | { never: string }
+export type Seen = { from: 'now' } | { from: CivilDate } | { never: MessageOf<'unseen'> }
 
 /**
  * When a family begins to see an assignment, by its rule.
@@ -14,15 +15,13 @@ export function seenFrom({ visibility, dueOn }: Pick<Assignment, 'visibility' | 
     case 'now':
       return { from: 'now' }
     case 'never':
-      return { never: 'Families never see it.' }
+      return { never: { code: 'unseen.never' } }
     case 'date':
       return { from: visibility.date }
     case 'due date':
-      return dueOn ? { from: dueOn } : { never: 'It is to appear on its due date, and has none.' }
+      return dueOn ? { from: dueOn } : { never: { code: 'unseen.no-due-date' } }
     case 'days before':
-      return dueOn
-        ? { from: daysAfter(dueOn, -visibility.days) }
-        : { never: 'It is to appear before its due date, and has none.' }
+      return dueOn ? { from: daysAfter(dueOn, -visibility.days) } : { never: { code: 'unseen.no-day-before' } }
   }
 }
 

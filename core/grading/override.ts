@@ -8,7 +8,7 @@ const schema = z.strictObject({
   /** For the record: families never see it. */
   reason: text(500),
   /** What families read beside the grade, if anything. */
-  familyLine: text(300, 'A line for the family has room for 300 characters.'),
+  familyLine: text(300),
 })
 export type Override = z.infer<typeof schema>
 

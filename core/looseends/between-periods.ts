@@ -13,7 +13,7 @@ export const betweenPeriods: Find = (snapshot) =>
     return [
       {
         code: 'between-periods' as const,
-        text: `${each.name} is due in ${within.title} but in no grading period of it, and counts nowhere.`,
+        message: { code: 'end.between-periods' as const, assignment: each.name, period: within.title },
         mend: { view: 'gradebook' as const, assignmentId: each.id },
       },
     ]

@@ -22,7 +22,7 @@ export const emptyCategory: Find = (snapshot) => {
         )
         .map(({ category, weight }) => ({
           code: 'empty-category' as const,
-          text: `${category.name} has no assignment in ${period.title}; its weight of ${weight} is shared out among the others.`,
+          message: { code: 'end.empty-category' as const, category: category.name, period: period.title, weight },
           mend: { view: 'plan' as const },
         }))
     })

@@ -27,22 +27,27 @@ export const farAbove: Find = (snapshot) =>
       return [
         {
           code: 'far-above' as const,
-          text: isAbove
-            ? `${fullName(student)} has ${score} of ${possible} in ${name}.`
-            : `${fullName(student)} has ${score} of ${possible} in ${name}, ten times what others have.`,
+          message: {
+            code: 'end.far-above' as const,
+            student: fullName(student),
+            score,
+            possible,
+            assignment: name,
+            others: !isAbove,
+          },
           mend: { view: 'gradebook' as const, assignmentId, studentId: student.id },
           fixes: [
             ...(meant
               ? [
                   {
-                    words: `${meant}?`,
+                    message: { code: 'mend.meant' as const, score: meant },
                     kind: 'type' as const,
                     desired: [{ kind: 'cell' as const, id, to: { value: { points: meant } } }],
                   },
                 ]
               : []),
             {
-              words: `${score} stays`,
+              message: { code: 'mend.stays' as const, score },
               kind: 'type' as const,
               desired: [{ kind: 'cell' as const, id, to: { meant: score } }],
             },

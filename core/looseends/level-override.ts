@@ -24,7 +24,14 @@ export const levelOverride: Find = (snapshot) =>
     return [
       {
         code: 'level-override' as const,
-        text: `You gave ${fullName(student)} ${override.short} for ${standard.code} in ${period.title}, where the evidence says ${calculated.level.short}. Say why, for the record.`,
+        message: {
+          code: 'end.level-override' as const,
+          student: fullName(student),
+          given: override.short,
+          standard: standard.code,
+          period: period.title,
+          calculated: calculated.level.short,
+        },
         mend: { view: 'proficiency' as const, studentId, standardId, periodId },
       },
     ]

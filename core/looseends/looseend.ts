@@ -1,3 +1,4 @@
+import type { MessageOf } from '../message'
 import type { CivilDate } from '../calendar/date'
 import type { ActKind } from '../acts/act'
 import type { Desired } from '../desired'
@@ -6,7 +7,7 @@ import type { ClassSnapshot } from '../section'
 /** Something that would surprise the teacher later, and where it is mended. */
 export interface LooseEnd {
   code: LooseEndCode
-  text: string
+  message: MessageOf<'end'>
   /** Where it can be looked at and mended by hand. */
   mend:
     | { view: 'gradebook'; assignmentId: string; studentId?: string }
@@ -16,7 +17,7 @@ export interface LooseEnd {
     | { view: 'standards' }
     | { view: 'habits'; periodId: string }
   /** The mends in one step, where there are such. */
-  fixes?: { words: string; kind: ActKind; desired: Desired[] }[]
+  fixes?: { message: MessageOf<'mend'>; kind: ActKind; desired: Desired[] }[]
 }
 
 export const looseEndCodes = [

@@ -2,7 +2,6 @@ import { scaleOf } from '../plan/level-scale'
 import { jointId } from '../kind'
 import { record } from '../records'
 import { assignmentsOf, planOf } from '../plan/rules'
-import { many } from '../words'
 import { compare, HUNDRED, multiply, ofDecimal } from '../number/ratio'
 import { worthOf } from '../scores/worth'
 import type { Find } from './looseend'
@@ -23,7 +22,7 @@ export const lowScores: Find = (snapshot) => {
     return [
       {
         code: 'low-scores' as const,
-        text: `${each.name} has ${many(low.length, 'score')} below ${plan.lowLine} % with no note.`,
+        message: { code: 'end.low-scores' as const, assignment: each.name, scores: low.length, lowLine: plan.lowLine },
         mend: { view: 'gradebook' as const, assignmentId: each.id, studentId: low[0]!.id },
       },
     ]

@@ -1,6 +1,5 @@
 import { record } from '../records'
 import { assignmentsOf, categoriesOf, planOf } from '../plan/rules'
-import { many } from '../words'
 import type { Find } from './looseend'
 
 /** An assignment without a category, and a deleted category that assignments still name. */
@@ -19,11 +18,11 @@ export const noCategory: Find = (snapshot) => {
       const count = stray.filter((each) => each.categoryId === id).length
       return {
         code: 'removed-category' as const,
-        text: `${name} was deleted and ${many(count, 'assignment')} still ${count === 1 ? 'belongs' : 'belong'} to it.`,
+        message: { code: 'end.removed-category' as const, category: name, assignments: count },
         mend: { view: 'plan' as const },
         fixes: [
           {
-            words: 'Bring it back',
+            message: { code: 'mend.bring-back' as const },
             kind: 'plan' as const,
             desired: [{ kind: 'category' as const, id, to: { removed: false } }],
           },
@@ -34,7 +33,7 @@ export const noCategory: Find = (snapshot) => {
       .filter((each) => each.categoryId === null || !gone.includes(each.categoryId))
       .map((each) => ({
         code: 'no-category' as const,
-        text: `${each.name} has no category.`,
+        message: { code: 'end.no-category' as const, assignment: each.name },
         mend: { view: 'gradebook' as const, assignmentId: each.id },
       })),
   ]

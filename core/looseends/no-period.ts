@@ -12,8 +12,6 @@ export const noPeriod: Find = (snapshot) =>
     )
     .map((each) => ({
       code: 'no-period',
-      text: each.dueOn
-        ? `${each.name} is due outside every grading period and counts nowhere.`
-        : `${each.name} has no due date and counts nowhere.`,
+      message: { code: each.dueOn ? 'end.outside-periods' : 'end.no-date', assignment: each.name },
       mend: { view: 'gradebook', assignmentId: each.id },
     }))

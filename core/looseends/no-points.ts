@@ -15,7 +15,7 @@ export const noPoints: Find = (snapshot) => {
     return [
       {
         code: 'no-points' as const,
-        text: `${each.name} is out of 0 points, and its grade is made of percents: it counts nothing.`,
+        message: { code: 'end.no-points' as const, assignment: each.name },
         mend: { view: 'gradebook' as const, assignmentId: each.id },
       },
     ]

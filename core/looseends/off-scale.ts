@@ -1,7 +1,6 @@
 import { partsOf } from '../kind'
 import { record } from '../records'
 import { planOf } from '../plan/rules'
-import { many } from '../words'
 import type { Find } from './looseend'
 
 /** Scores entered as a label that is no longer on the scale: they contribute nothing. */
@@ -16,7 +15,12 @@ export const offScale: Find = (snapshot) => {
   }
   return [...found].map(([assignmentId, labels]) => ({
     code: 'off-scale' as const,
-    text: `${record(snapshot.records, 'assignment', assignmentId).name} has ${many(labels.length, 'score')} with a label that the scale does not have (${[...new Set(labels)].join(', ')}).`,
+    message: {
+      code: 'end.off-scale' as const,
+      assignment: record(snapshot.records, 'assignment', assignmentId).name,
+      scores: labels.length,
+      labels: [...new Set(labels)],
+    },
     mend: { view: 'gradebook' as const, assignmentId },
   }))
 }

@@ -20,24 +20,29 @@ export const override: Find = (snapshot) => {
   })
 }
 
-type TabMessage = Omit<LooseEnd, 'mend'>
+type Found = Omit<LooseEnd, 'mend'>
 
-function gone({ periods }: ClassSnapshot, student: Student, { label }: Override, periodId: string): TabMessage {
-  const period = periods.find((each) => each.id === periodId)?.title ?? 'A period'
+function gone({ periods }: ClassSnapshot, student: Student, { label }: Override, periodId: string): Found {
+  const period = periods.find((each) => each.id === periodId)?.title ?? ''
   return {
     code: 'override',
-    text: `The override of ${fullName(student)} in ${period} is ${label!}, which is no longer on the scale: it is no grade. Give another one.`,
+    message: { code: 'end.override-gone', student: fullName(student), period, label: label! },
   }
 }
 
-function disagreeing(plan: Readonly<Plan>, id: string, student: Student, each: Override): TabMessage {
+function disagreeing(plan: Readonly<Plan>, id: string, student: Student, each: Override): Found {
   const { label } = completed(plan, { percent: each.percent! })
   return {
     code: 'override',
-    text: `The override of ${fullName(student)} says ${each.percent!} and ${each.label!}, which do not agree.`,
+    message: {
+      code: 'end.override-disagrees',
+      student: fullName(student),
+      percent: each.percent!,
+      label: each.label!,
+    },
     fixes: [
       {
-        words: `Make it ${each.percent!} and ${label}`,
+        message: { code: 'mend.override', percent: each.percent!, label: label! },
         kind: 'override',
         desired: [{ kind: 'override', id, to: { label } }],
       },

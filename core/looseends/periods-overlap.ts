@@ -15,7 +15,7 @@ export const periodsOverlap: Find = ({ periods }) =>
       )
       .map((other) => ({
         code: 'periods-overlap' as const,
-        text: `${one.title} and ${other.title} overlap; work of the shared days is in the shorter one only. The district's office can mend the dates.`,
+        message: { code: 'end.periods-overlap' as const, one: one.title, other: other.title },
         mend: { view: 'plan' as const },
       })),
   )

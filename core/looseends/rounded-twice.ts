@@ -1,6 +1,5 @@
 import { compositionOf, planOf } from '../plan/rules'
 import { Grades } from '../grading/grades'
-import { many } from '../words'
 import type { Find } from './looseend'
 
 /** A longer period whose children enter as displayed, where that changes what somebody is shown. */
@@ -21,11 +20,11 @@ export const roundedTwice: Find = (snapshot) => {
     return [
       {
         code: 'rounded-twice' as const,
-        text: `${period.title} is rounded twice, which changes what ${many(changed.length, 'student')} ${changed.length === 1 ? 'is' : 'are'} shown.`,
+        message: { code: 'end.rounded-twice' as const, period: period.title, students: changed.length },
         mend: { view: 'plan' as const },
         fixes: [
           {
-            words: 'Enter them unrounded',
+            message: { code: 'mend.unrounded' as const },
             kind: 'plan' as const,
             desired: [
               {

@@ -17,18 +17,18 @@ export const scale: Find = (snapshot) => {
       .filter((fault) => !(gap && fault.severity === 'hint' && fault.field === 'from'))
       .map((fault) => ({
         code: 'scale' as const,
-        text: `In the scale: ${fault.text}`,
+        message: { code: 'end.scale' as const, fault: fault.message },
         mend: { view: 'plan' as const },
       })),
     ...(gap
       ? [
           {
             code: 'scale' as const,
-            text: `The scale has no step below ${lowest.from} %: such a grade gets ${lowest.label} too.`,
+            message: { code: 'end.scale-gap' as const, from: lowest.from, label: lowest.label },
             mend: { view: 'plan' as const },
             fixes: [
               {
-                words: `Begin ${lowest.label} at 0`,
+                message: { code: 'mend.begin-at-0' as const, label: lowest.label },
                 kind: 'plan' as const,
                 desired: [
                   {
@@ -52,7 +52,7 @@ export const scale: Find = (snapshot) => {
       ? [
           {
             code: 'scale-not-allowed' as const,
-            text: `The district does not allow the scale ${own.name}. Choose another.`,
+            message: { code: 'end.scale-not-allowed' as const, scale: own.name },
             mend: { view: 'plan' as const },
           },
         ]
@@ -68,11 +68,11 @@ function changedSince(snapshot: ClassSnapshot, copy: GradingScale): LooseEnd[] {
   return [
     {
       code: 'scale',
-      text: `The scale ${name} was changed since this class took it; this class still grades by the old one.`,
+      message: { code: 'end.scale-changed', scale: name },
       mend: { view: 'plan' },
       fixes: [
         {
-          words: 'Take the new one',
+          message: { code: 'mend.new-scale' },
           kind: 'plan',
           desired: [{ kind: 'plan', id: snapshot.section.id, to: { scale: { id, name, steps } } }],
         },

@@ -6,12 +6,10 @@ import { evidenceOf, type EvidenceItem } from '../proficiency/evidence-of'
 import { levelIn } from '../proficiency/level'
 import { nameOfStandard } from '../proficiency/standards'
 import { levelWindow, type LevelWindow } from '../proficiency/window'
-import { many } from '../words'
 import type { Find, LooseEnd } from './looseend'
 
 /** So near its end a period is looked at for what is still without a level. */
 const NEAR_DAYS = 14
-const NAMED = 4
 
 /** What of standards and their evidence would surprise a teacher later; most of it asks what day it is. */
 export const standards: Find = (snapshot, today) => {
@@ -53,7 +51,7 @@ function sameCodes(snapshot: ClassSnapshot): LooseEnd[] {
       : [
           {
             code: 'same-code' as const,
-            text: `${many(ids.length, 'standard')} of this class have the code ${code}.`,
+            message: { code: 'end.same-code' as const, standards: ids.length, standardCode: code },
             mend: { view: 'standards' as const },
           },
         ],
@@ -67,7 +65,7 @@ function withdrawn(window: LevelWindow, evidence: Evidence): LooseEnd[] {
     return [
       {
         code: 'withdrawn' as const,
-        text: `There is evidence in ${window.period.title} for ${nameOfStandard(each)}, which was withdrawn.`,
+        message: { code: 'end.withdrawn' as const, period: window.period.title, standard: nameOfStandard(each) },
         mend: proficiency(window.period, each.id),
       },
     ]
@@ -84,7 +82,7 @@ function oneDay(window: LevelWindow, evidence: Evidence): LooseEnd[] {
     return [
       {
         code: 'one-day' as const,
-        text: `All evidence of ${nameOfStandard(each)} in ${window.period.title} is from a single day.`,
+        message: { code: 'end.one-day' as const, standard: nameOfStandard(each), period: window.period.title },
         mend: proficiency(window.period, each.id),
       },
     ]
@@ -104,7 +102,11 @@ function untold(window: LevelWindow, evidence: Evidence, today: string): LooseEn
     return [
       {
         code: 'untold' as const,
-        text: `${each.name} is tagged with ${without.map((id) => nameOfStandard(window.tree.get(id)!)).join(', ')}, and nobody has a level of it.`,
+        message: {
+          code: 'end.untold' as const,
+          assignment: each.name,
+          standards: without.map((id) => nameOfStandard(window.tree.get(id)!)),
+        },
         mend: { view: 'gradebook' as const, assignmentId: each.id },
       },
     ]
@@ -125,12 +127,10 @@ function noEvidence(window: LevelWindow, today: string): LooseEnd[] {
       !inClass(window, today).some(({ id }) => levelIn(window, id, each.id).effective),
   )
   if (without.length === 0) return []
-  const named = without.slice(0, NAMED).map(nameOfStandard).join(', ')
-  const more = without.length > NAMED ? ` and ${without.length - NAMED} more` : ''
   return [
     {
       code: 'no-evidence',
-      text: `${many(without.length, 'standard')} on the card ${without.length === 1 ? 'has' : 'have'} no evidence in ${window.period.title}, which ends soon: ${named}${more}.`,
+      message: { code: 'end.no-evidence', standards: without.map(nameOfStandard), period: window.period.title },
       mend: proficiency(window.period, without[0]!.id),
     },
   ]
@@ -148,7 +148,7 @@ function habits(window: LevelWindow, today: string): LooseEnd[] {
   return [
     {
       code: 'habits',
-      text: `${many(without.length, 'student')} ${without.length === 1 ? 'has' : 'have'} habits still to be given in ${window.period.title}.`,
+      message: { code: 'end.habits', students: without.length, period: window.period.title },
       mend: { view: 'habits', periodId: window.period.id },
     },
   ]

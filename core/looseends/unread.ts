@@ -1,3 +1,4 @@
+import type { MessageOf } from '../message'
 import { partsOf } from '../kind'
 import { fullName, type ClassSnapshot } from '../section'
 import type { LooseEnd } from './looseend'
@@ -8,7 +9,7 @@ import type { LooseEnd } from './looseend'
  */
 export const unreadEnds = (
   { students, records }: ClassSnapshot,
-  entries: readonly { id: string; text: string; reason: string }[],
+  entries: readonly { id: string; text: string; reason: MessageOf<'entry' | 'field'> }[],
 ): LooseEnd[] =>
   entries.flatMap(({ id, text, reason }) => {
     const [studentId, assignmentId] = partsOf(id) as [string, string]
@@ -18,7 +19,7 @@ export const unreadEnds = (
     return [
       {
         code: 'unread',
-        text: `“${text}” of ${fullName(student)} in ${assignment.name} is not kept: ${reason}`,
+        message: { code: 'end.unread', typed: text, student: fullName(student), assignment: assignment.name, reason },
         mend: { view: 'gradebook', assignmentId, studentId },
       },
     ]

@@ -8,9 +8,12 @@ import type { Find } from './looseend'
 export const weights: Find = (snapshot) => {
   const plan = planOf(snapshot)
   const own = gradingPeriods(snapshot.periods).filter((period) => plan.own[period.id]?.method === 'categories')
-  const sets = own.map((period) => ({ of: ` of ${period.title}`, rules: rulesOf(snapshot, plan, period).categories }))
+  const sets = own.map((period) => ({
+    of: period.title as string | null,
+    rules: rulesOf(snapshot, plan, period).categories,
+  }))
   if (plan.method === 'categories')
-    sets.unshift({ of: '', rules: categoriesOf(snapshot).map((category) => ({ category, weight: category.weight })) })
+    sets.unshift({ of: null, rules: categoriesOf(snapshot).map((category) => ({ category, weight: category.weight })) })
   return sets.flatMap(({ of, rules }) => {
     const counted = rules.filter(({ category }) => category.counts && !category.extraCredit)
     const sum = counted.reduce((total, { weight }) => total + thousandths(weight), 0)
@@ -18,10 +21,14 @@ export const weights: Find = (snapshot) => {
     return [
       {
         code: 'weights' as const,
-        text: `The category weights${of} come to ${sum / 1000}, not 100: each acts as its share of that.`,
+        message: { code: 'end.weights' as const, period: of, sum: sum / 1000 },
         mend: { view: 'plan' as const },
-        ...(of === '' && sum > 0
-          ? { fixes: [{ words: 'Make them 100', kind: 'plan' as const, desired: made100(counted) }] }
+        ...(of === null && sum > 0
+          ? {
+              fixes: [
+                { message: { code: 'mend.weights-100' as const }, kind: 'plan' as const, desired: made100(counted) },
+              ],
+            }
           : {}),
       },
     ]

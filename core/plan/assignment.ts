@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { civilDate, decimal, id, place, text } from '../fields'
-import { kind, type ChangeOf, type Ground } from '../kind'
+import { kind, type ChangeOf, type Ground, type Refusal } from '../kind'
 import { cutOff } from '../proficiency/cut-off'
 import { name, shortName } from './names'
 import { visibility } from './visibility'
@@ -11,7 +11,7 @@ const schema = z.strictObject({
   categoryId: id.nullable(),
   dueOn: civilDate.nullable(),
   points: decimal,
-  multiplier: decimal.refine((text) => Number(text) > 0, 'A multiplier is above 0.'),
+  multiplier: decimal.refine((text) => Number(text) > 0, 'field.multiplier'),
   /** Off: scored and shown, in no calculation of a grade. */
   counts: z.boolean(),
   /** It only adds: in what was earned, and not in what it is out of. No drop takes it. */
@@ -62,8 +62,8 @@ export const assignment = kind({
   refuse,
 })
 
-function refuse({ to }: ChangeOf<Assignment>, { knows }: Ground): string | null {
-  if (to.categoryId && !knows('category', to.categoryId)) return 'The category is not in this class.'
-  if (to.standardIds?.some((each) => !knows('standard', each))) return 'A standard is not of this course.'
+function refuse({ to }: ChangeOf<Assignment>, { knows }: Ground): Refusal | null {
+  if (to.categoryId && !knows('category', to.categoryId)) return { code: 'refused.not-there', what: 'category' }
+  if (to.standardIds?.some((each) => !knows('standard', each))) return { code: 'refused.standard-of-course' }
   return null
 }

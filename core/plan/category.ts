@@ -17,7 +17,7 @@ const schema = z.strictObject({
   weight: percent,
   /** `points`: by the points of its items; `equal`: every item the same size. */
   basis: z.enum(bases),
-  dropCount: z.int().min(0, 'Write 0 or more.').max(DROP_MOST, `At most ${DROP_MOST} scores can be dropped.`),
+  dropCount: z.int().min(0, 'field.not-negative').max(DROP_MOST, 'field.drop-most'),
   dropRule: z.enum(dropRules),
   /** Where the drop would take everything, all but the one that leaves the best result go. */
   keepOne: z.boolean(),
@@ -57,7 +57,7 @@ export const category = kind({
   refuse: ({ to, present }: ChangeOf<Category>) => {
     const next = { ...present, ...to }
     return next.extraCredit && Number(next.weight) > EXTRA_MOST
-      ? `Extra credit adds at most ${EXTRA_MOST} points to a grade.`
+      ? { code: 'refused.extra-most' as const, most: EXTRA_MOST }
       : null
   },
 })

@@ -1,3 +1,4 @@
+import type { MessageOf } from '../message'
 import { plainName } from './counterpart'
 import { blanks } from '../kinds'
 import type { Category } from './category'
@@ -7,8 +8,6 @@ import type { Fixed as Policy } from './fixed'
 import { same } from '../same'
 import type { Desired } from '../desired'
 import { childrenOf, type Period } from '../calendar/periods'
-import { categoryWords, fieldNames, inWords } from './plan-words'
-import { many } from '../words'
 
 /** What of a plan can be copied by itself. */
 export const planParts = ['categories', 'scale', 'rounding', 'marks', 'composition', 'levels'] as const
@@ -24,12 +23,18 @@ export interface PlanHolder {
   assignments: readonly { id: string; name: string; categoryId: string | null }[]
 }
 
+/** A rule of the plan that changes, or a category that comes, changes or goes, then with where its assignments go. */
+export type CopyChange =
+  | { of: 'rule'; field: keyof Plan; before: Readonly<Plan>; after: Readonly<Plan> }
+  | { of: 'category'; before: CategoryRules | null; after: CategoryRules | null; assignments: number; to: string }
+export type CategoryRules = Omit<Category, 'removed'>
+
 /** What copying would change in one class, before it is done. */
 export interface PlanCopy {
   desired: Desired[]
-  changes: { what: string; before: string; after: string }[]
+  changes: CopyChange[]
   /** What cannot be copied, and why. */
-  cannot: string[]
+  cannot: MessageOf<'copy'>[]
   /** Categories that would vanish while assignments are in them, and where those go. */
   moved: { categoryId: string; name: string; assignments: number; to: string }[]
 }
@@ -43,15 +48,16 @@ const partFields: Record<Exclude<PlanPart, 'categories' | 'composition'>, (keyof
   marks: ['missingCountsAs', 'incompleteCountsAs', 'lowLine', 'lowScoresWantNote', 'families'],
   levels: ['proficiency'],
 }
-const partNames: Record<PlanPart, string> = {
-  categories: 'Method and categories',
-  scale: 'Grading scale',
-  rounding: 'Rounding',
-  marks: 'Missing work, low line, families',
-  composition: 'Longer periods and course-level points',
-  levels: 'Proficiency',
-}
-export const nameOfPart = (part: PlanPart): string => partNames[part]
+/** What of a category acts on a grade, and is worth a line. */
+const gradeFields: readonly (keyof CategoryRules)[] = [
+  'weight',
+  'basis',
+  'dropCount',
+  'dropRule',
+  'keepOne',
+  'extraCredit',
+  'counts',
+]
 
 /**
  * Compares a plan with that of another class, and says what copying it there would do. Categories are known by their
@@ -59,7 +65,7 @@ export const nameOfPart = (part: PlanPart): string => partNames[part]
  *
  * @param moves where assignments of vanishing categories go; by default to the first category of the copied plan
  * @param newId makes ids for new categories
- * @example copyPlan(from, to, ['rounding'], policy, {}, newId).changes // [{ what: 'places', before: '1', after: '0' }]
+ * @example copyPlan(from, to, ['rounding'], policy, {}, newId).changes // [{ of: 'rule', field: 'places', … }]
  */
 export function copyPlan(
   from: PlanHolder,
@@ -85,12 +91,7 @@ export function copyPlan(
   if (ids) next.own = copyOwn(from, to, source, ids, copy)
   leaveFixed(next, present, policy, copy)
   const fields = (Object.keys(next) as (keyof Plan)[]).filter((field) => !same(next[field], present[field]))
-  for (const field of fields)
-    copy.changes.push({
-      what: fieldNames[field],
-      before: inWords(field, present),
-      after: inWords(field, { ...present, ...next }),
-    })
+  for (const field of fields) copy.changes.push({ of: 'rule', field, before: present, after: { ...present, ...next } })
   if (fields.length)
     copy.desired.push({ kind: 'plan', id: to.id, to: Object.fromEntries(fields.map((field) => [field, next[field]])) })
   return copy
@@ -118,9 +119,8 @@ function copyCategories(
     byName.set(plainName(each.name), ownId)
     const keys = Object.keys(each) as (keyof typeof each)[]
     const changed = found ? keys.filter((key) => !same(found.each[key], each[key])) : keys
-    if (!found) copy.changes.push({ what: each.name, before: 'not there', after: categoryWords(each) })
-    else if (categoryWords(found.each) !== categoryWords(each))
-      copy.changes.push({ what: each.name, before: categoryWords(found.each), after: categoryWords(each) })
+    if (!found || changed.some((key) => gradeFields.includes(key)))
+      copy.changes.push({ of: 'category', before: found?.each ?? null, after: each, assignments: 0, to: '' })
     if (changed.length || !found)
       copy.desired.push({
         kind: 'category',
@@ -134,17 +134,11 @@ function copyCategories(
     const own = to.assignments.filter((assignment) => assignment.categoryId === id)
     const goes = own.length ? (moves[id] ?? first ?? 'stay') : ''
     if (goes === 'stay') {
-      copy.cannot.push(
-        `${each.name} stays, because ${many(own.length, 'assignment')} ${own.length === 1 ? 'is' : 'are'} in it.`,
-      )
+      copy.cannot.push({ code: 'copy.category-stays', category: each.name, assignments: own.length })
       continue
     }
     if (own.length) copy.moved.push({ categoryId: id, name: each.name, assignments: own.length, to: goes })
-    copy.changes.push({
-      what: each.name,
-      before: categoryWords(each),
-      after: own.length ? `gone; ${many(own.length, 'assignment')} to ${goes}` : 'gone',
-    })
+    copy.changes.push({ of: 'category', before: each, after: null, assignments: own.length, to: goes })
     copy.desired.push({ kind: 'category', id, to: { removed: true } })
     for (const assignment of own)
       copy.desired.push({ kind: 'assignment', id: assignment.id, to: { categoryId: byName.get(plainName(goes))! } })
@@ -166,7 +160,7 @@ function counterpart(from: PlanHolder, to: PlanHolder, id: string): string | nul
   return to.periods.find((each) => path(to.periods, each) === desired)?.id ?? null
 }
 
-const titleOf = (holder: PlanHolder, id: string) => holder.periods.find((each) => each.id === id)?.title ?? 'A period'
+const titleOf = (holder: PlanHolder, id: string) => holder.periods.find((each) => each.id === id)?.title ?? ''
 
 function copyComposition(
   from: PlanHolder,
@@ -179,7 +173,7 @@ function copyComposition(
   for (const [id, composition] of Object.entries(source.parents)) {
     const own = counterpart(from, to, id)
     if (!own) {
-      copy.cannot.push(`${titleOf(from, id)} has no counterpart in this class’s year.`)
+      copy.cannot.push({ code: 'copy.no-period', period: titleOf(from, id) })
       continue
     }
     if (composition.rule === 'all work') parents[own] = composition
@@ -189,8 +183,7 @@ function copyComposition(
       for (const [child, weight] of Object.entries(composition.weights)) {
         const found = counterpart(from, to, child)
         if (found && children.has(found)) weights[found] = weight
-        else
-          copy.cannot.push(`${titleOf(from, child)}, in ${titleOf(from, id)}, has no counterpart in this class’s year.`)
+        else copy.cannot.push({ code: 'copy.no-child', period: titleOf(from, child), parent: titleOf(from, id) })
       }
       parents[own] = { ...composition, weights }
     }
@@ -210,7 +203,7 @@ function copyOwn(
   const own: Plan['own'] = {}
   for (const [id, set] of Object.entries(source.own)) {
     const period = counterpart(from, to, id)
-    if (!period) copy.cannot.push(`The weights of ${titleOf(from, id)} alone: this class’s year has no such period.`)
+    if (!period) copy.cannot.push({ code: 'copy.no-own-period', period: titleOf(from, id) })
     else
       own[period] = {
         method: set.method,
@@ -239,7 +232,7 @@ function leaveFixed(next: Partial<Plan>, present: Readonly<Plan>, policy: Readon
     !policy.scaleIds.includes(next.scale.id ?? '') &&
     !same(next.scale, present.scale)
   ) {
-    copy.cannot.push(`The scale ${next.scale.name}: the district does not allow it.`)
+    copy.cannot.push({ code: 'copy.scale-not-allowed', scale: next.scale.name })
     delete next.scale
   }
 }

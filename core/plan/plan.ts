@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { decimal, id, percent } from '../fields'
-import { kind, type ChangeOf, type Ground } from '../kind'
+import { kind, type ChangeOf, type Ground, type Refusal } from '../kind'
 import { methodFits } from '../proficiency/methods'
 import { blankProficiency, olderProficiency, proficiencySettings } from '../proficiency/settings'
 import { same } from '../same'
@@ -75,37 +75,37 @@ export const plan = kind({
   refuse: (change: ChangeOf<Plan>, ground: Ground) => refusedScale(change, ground) ?? refusedRest(change, ground),
 })
 
-function refusedScale({ to }: ChangeOf<Plan>, { policy, scales }: Ground): string | null {
+function refusedScale({ to }: ChangeOf<Plan>, { policy, scales }: Ground): Refusal | null {
   if (!to.scale) return null
   const fault = scaleFaults(to.scale.steps).find((each) => each.severity === 'fault')
-  if (fault) return `In the scale: ${fault.text}`
+  if (fault) return { code: 'refused.scale', fault: fault.message }
   if (policy.scaleIds === null) return null
   // A copy of an allowed scale, and unchanged.
   const original = scales.find((each) => each.id === to.scale!.id)
   const isAllowed =
     original !== undefined && policy.scaleIds.includes(original.id) && same(to.scale.steps, original.steps)
-  return isAllowed ? null : 'The district does not allow this grading scale. Choose one that it allows.'
+  return isAllowed ? null : { code: 'refused.scale-not-allowed' }
 }
 
-function refusedRest({ to }: ChangeOf<Plan>, { policy, levelScales, districtLevels, knows }: Ground): string | null {
+function refusedRest({ to }: ChangeOf<Plan>, { policy, levelScales, districtLevels, knows }: Ground): Refusal | null {
   const fixed = policy.rounding
   const roundingParts = Object.keys(rounding) as (keyof typeof rounding)[]
   if (fixed && roundingParts.some((part) => part in to && to[part] !== fixed[part]))
-    return 'The district fixes how grades are rounded.'
+    return { code: 'refused.rounding-fixed' }
   if (policy.lowLine !== null && to.lowLine !== undefined && to.lowLine !== policy.lowLine)
-    return `The district fixes the low-score line at ${policy.lowLine}.`
+    return { code: 'refused.low-line-fixed', lowLine: policy.lowLine }
   const { scaleId = null, calculation } = to.proficiency ?? {}
   const levels = levelScales.find((each) => each.id === scaleId)
-  if (scaleId !== null && !levels) return 'This proficiency scale is not there any more. Choose another.'
+  if (scaleId !== null && !levels) return { code: 'refused.level-scale-gone' }
   const acting = levels ?? districtLevels
-  if (calculation && !methodFits(calculation.method, acting))
-    return `The scale ${acting.name} has a level of 0 or below, for which there is no power law. Choose another method.`
+  if (calculation && !methodFits(calculation.method, acting)) return { code: 'refused.power-law', scale: acting.name }
   const periods = [
     ...Object.keys(to.own ?? {}),
     ...Object.keys(to.parents ?? {}),
     ...(to.coursePoints?.periodIds ?? []),
   ]
-  if (periods.some((each) => !knows('period', each))) return 'A grading period in the plan is not of this class.'
-  if (to.defaultCategoryId && !knows('category', to.defaultCategoryId)) return 'The category is not in this class.'
+  if (periods.some((each) => !knows('period', each))) return { code: 'refused.period-of-plan' }
+  if (to.defaultCategoryId && !knows('category', to.defaultCategoryId))
+    return { code: 'refused.not-there', what: 'category' }
   return null
 }

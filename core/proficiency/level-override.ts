@@ -19,8 +19,6 @@ export const levelOverride = kind({
   refuse: ({ id, to: { level } }: ChangeOf<LevelOverride>, { levelsFor }: Ground) => {
     const scale = levelsFor(partsOf(id)[1]!)
     if (!level || levelOf(scale, level)) return null
-    return `${level} is no level of this scale. Give one of ${allowedLevels(scale)
-      .map((each) => each.short)
-      .join(', ')}.`
+    return { code: 'refused.level' as const, level, levels: allowedLevels(scale).map((each) => each.short) }
   },
 })

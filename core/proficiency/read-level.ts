@@ -1,3 +1,4 @@
+import type { MessageOf } from '../message'
 import { readDecimal, thousandths, type Decimal } from '../number/decimal'
 import { allowedLevels, type ProficiencyScale } from '../scales/proficiency'
 
@@ -7,7 +8,10 @@ import { allowedLevels, type ProficiencyScale } from '../scales/proficiency'
  * @returns the value, null for a blank, or why it is refused
  * @example readLevel(scale, '3') // { level: '3' }
  */
-export function readLevel(scale: ProficiencyScale, text: string): { level: Decimal | null } | { refused: string } {
+export function readLevel(
+  scale: ProficiencyScale,
+  text: string,
+): { level: Decimal | null } | { refused: MessageOf<'entry'> } {
   const typed = text.trim()
   if (typed === '') return { level: null }
   const number = readDecimal(typed)
@@ -18,5 +22,5 @@ export function readLevel(scale: ProficiencyScale, text: string): { level: Decim
       (number !== null && thousandths(level.value) === thousandths(number)),
   )
   if (found) return { level: found.value }
-  return { refused: `${typed} is no level of this scale. Type ${levels.map((level) => level.short).join(', ')}.` }
+  return { refused: { code: 'entry.no-level', typed, levels: levels.map((level) => level.short) } }
 }

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { civilDate, decimal, id, place, text } from '../fields'
-import { kind, type ChangeOf, type Ground } from '../kind'
+import { kind, type ChangeOf, type Ground, type Refusal } from '../kind'
 
 const short = text(60)
 
@@ -17,8 +17,8 @@ const source = z.strictObject({
 
 const schema = z.strictObject({
   parentId: id.nullable(),
-  code: text(40, 'A code has room for 40 characters.'),
-  statement: text(1000, 'A statement has room for 1000 characters.'),
+  code: text(40),
+  statement: text(1000),
   habit: z.boolean(),
   reported: z.boolean(),
   weight: decimal,
@@ -53,12 +53,12 @@ export const standard = kind({
     removed: true,
   },
   moves: 'class',
-  refuse: ({ id, to, present }: ChangeOf<StandardRecord>, { knows }: Ground) => {
+  refuse: ({ id, to, present }: ChangeOf<StandardRecord>, { knows }: Ground): Refusal | null => {
     const next = { ...present, ...to }
     if (next.removed) return null
-    if (!next.code.trim() && !next.statement.trim()) return 'Give the standard a code or a statement.'
-    if (next.parentId === id) return 'A standard cannot be its own area.'
-    if (to.parentId && !knows('standard', to.parentId)) return 'The area that it should be in is not there.'
+    if (!next.code.trim() && !next.statement.trim()) return { code: 'refused.standard-empty' }
+    if (next.parentId === id) return { code: 'refused.own-area' }
+    if (to.parentId && !knows('standard', to.parentId)) return { code: 'refused.area-gone' }
     return null
   },
 })

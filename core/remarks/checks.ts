@@ -1,3 +1,4 @@
+import type { MessageOf } from '../message'
 import type { Grade } from '../grading/grade'
 import { thousandths } from '../number/decimal'
 import type { Student } from '../section'
@@ -10,17 +11,7 @@ export interface CardBox {
 export const cardBox: CardBox = { characters: 280 }
 
 /** Something to look at in a remark. None of them blocks. */
-export interface RemarkFinding {
-  code:
-    | 'other-name'
-    | 'other-pronouns'
-    | 'placeholder'
-    | 'doubled'
-    | 'too-long'
-    | 'low-without-remark'
-    | 'remark-without-grade'
-  text: string
-}
+export type RemarkFinding = MessageOf<'remark'>
 
 /**
  * Looks a remark over: another student's name, other pronouns than this student's, a placeholder left in, a doubled
@@ -28,7 +19,7 @@ export interface RemarkFinding {
  *
  * @param grade null where there is none yet; `not given` in a class that gives no grades
  * @param lowLine percent under which a grade wants a remark
- * @example checkRemark('He asks sharp questions.', ines, roster, grade, '70')[0]?.code // 'other-pronouns'
+ * @example checkRemark('He asks sharp questions.', ines, roster, grade, '70')[0]?.code // 'remark.other-pronouns'
  */
 export function checkRemark(
   text: string,
@@ -45,26 +36,31 @@ export function checkRemark(
     roster.filter((each) => each.id !== student.id).map((each) => each.givenName || each.familyName),
   )
   const stranger = words.find((word) => others.has(word) && !own.has(word))
-  if (stranger) found.push({ code: 'other-name', text: `${stranger} is another student of this class` })
+  if (stranger) found.push({ code: 'remark.other-name', name: stranger })
 
   const foreign = foreignPronoun(words, student)
-  if (foreign) found.push({ code: 'other-pronouns', text: `"${foreign}"? ${student.givenName} is ${student.pronouns}` })
+  if (foreign)
+    found.push({
+      code: 'remark.other-pronouns',
+      pronoun: foreign,
+      name: student.givenName,
+      pronouns: student.pronouns!,
+    })
 
   const left = /\{[^{}]*\}/.exec(text)
-  if (left) found.push({ code: 'placeholder', text: `${left[0]} is not filled in` })
+  if (left) found.push({ code: 'remark.placeholder', placeholder: left[0] })
 
   const doubled = /\b([\p{L}]+) \1\b/iu.exec(text)
-  if (doubled) found.push({ code: 'doubled', text: `"${doubled[0]}" is there twice` })
-  else if (/\S {2,}\S/.test(text)) found.push({ code: 'doubled', text: 'Two spaces together' })
+  if (doubled) found.push({ code: 'remark.doubled', words: doubled[0] })
+  else if (/\S {2,}\S/.test(text)) found.push({ code: 'remark.two-spaces' })
 
   const over = text.length - cardBox.characters
-  if (over > 0)
-    found.push({ code: 'too-long', text: `${over} ${over === 1 ? 'character' : 'characters'} will not print` })
+  if (over > 0) found.push({ code: 'remark.too-long', over })
 
   const empty = text.trim() === ''
   if (empty && grade && grade !== 'not given' && thousandths(grade.percent) < thousandths(lowLine))
-    found.push({ code: 'low-without-remark', text: `below ${lowLine} and no remark` })
-  if (!empty && grade === null) found.push({ code: 'remark-without-grade', text: 'a remark and no grade' })
+    found.push({ code: 'remark.low-without-remark', lowLine })
+  if (!empty && grade === null) found.push({ code: 'remark.without-grade' })
   return found
 }
 

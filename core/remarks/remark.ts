@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { text } from '../fields'
 import { kind } from '../kind'
 
-const schema = z.strictObject({ text: text(4000, 'A remark has room for 4000 characters.') })
+const schema = z.strictObject({ text: text(4000) })
 export type Remark = z.infer<typeof schema>
 
 /** What is written of a student on the card of a period. */

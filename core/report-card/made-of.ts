@@ -1,19 +1,22 @@
+import type { CategoryWork } from '../grading/work/period'
 import { gradeOf } from '../grading/grade'
-import { whyNone } from '../grading/work-lines'
 import type { GradeWork } from '../grading/work/grade'
 import type { Plan } from '../plan/plan'
 import { round } from '../number/round'
 import type { Ratio } from '../number/ratio'
-import { tenths } from '../words'
+import { tenths } from '../number/plain'
 
 /** One part of a grade as a family reads it: a category, or in a composed period a shorter one. */
 export interface GradePart {
   name: string
   /** What it weighs of every 100 as it acts, to one decimal; null where it has no part, or nothing is weighed. */
   weight: string | null
-  /** As much of its result as the plan shows to families, or why there is none. */
-  result: string
+  /** As much of its result as the plan shows to families; where there is none, why. */
+  result: string | { none: WhyNone }
 }
+
+/** Why a part has no result. */
+export type WhyNone = NonNullable<CategoryWork['why']> | 'no grade yet'
 
 type Families = Pick<Plan, 'families' | 'scale' | 'places' | 'rounding' | 'labelFrom'>
 
@@ -34,7 +37,7 @@ export function madeOf(plan: Families & Plan, { how }: GradeWork): GradePart[] {
     return how.children.map(({ work, effectiveWeight }) => ({
       name: work.period.title,
       weight: weighed(effectiveWeight),
-      result: work.effective ? shown(work.effective.percent, work.effective.label) : 'no grade yet',
+      result: work.effective ? shown(work.effective.percent, work.effective.label) : { none: 'no grade yet' },
     }))
   }
   if (how.method === 'none' || how.exam) return []
@@ -49,7 +52,7 @@ export function madeOf(plan: Families & Plan, { how }: GradeWork): GradePart[] {
             ? plan.families === 'label'
               ? gradeOf(plan, result).label
               : `${round(result, plan)} %`
-            : whyNone[why!],
+            : { none: why! },
         },
   )
 }

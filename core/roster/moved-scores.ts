@@ -1,3 +1,4 @@
+import type { MessageOf } from '../message'
 import { isBlank } from '../scores/to-score'
 import { jointId } from '../kind'
 import { record } from '../records'
@@ -20,7 +21,7 @@ export interface MovedScores {
   desired: Desired[]
   scores: MovedScore[]
   /** What stays behind, and why. */
-  left: { name: string; why: string }[]
+  left: { name: string; why: MessageOf<'moved'> }[]
 }
 
 /**
@@ -35,16 +36,16 @@ export function movedScores(from: ClassSnapshot, to: ClassSnapshot, studentId: s
   for (const there of assignmentsOf(from)) {
     const cell = record(from.records, 'cell', jointId(studentId, there.id))
     if (isBlank(cell)) continue
-    const stays = (why: string) => moved.left.push({ name: there.name, why })
+    const stays = (why: MessageOf<'moved'>) => moved.left.push({ name: there.name, why })
     const match = counterpart(there, here)
     if (!match) {
-      stays('This class has no such assignment.')
+      stays({ code: 'moved.no-assignment' })
       continue
     }
     const id = jointId(studentId, match.id)
     const own = record(to.records, 'cell', id)
-    if (own.value !== null) stays(`It has a score here: ${cellText(own)}.`)
-    else if (match.points !== there.points) stays(`It is of ${there.points} points there and of ${match.points} here.`)
+    if (own.value !== null) stays({ code: 'moved.has-score', score: cellText(own) })
+    else if (match.points !== there.points) stays({ code: 'moved.points', there: there.points, here: match.points })
     else {
       moved.desired.push({ kind: 'cell', id, to: { ...cell } })
       moved.scores.push({ name: there.name, before: cellText(own), after: cellText(cell) })

@@ -5,7 +5,7 @@ import { decimal, id, name } from '../fields'
 
 /** One step of a grading scale: the label of every grade from its bound up to the next step's. */
 export const scaleStep = z.strictObject({
-  label: name(6, 'Give the step a label.', 'A label has room for 6 characters.'),
+  label: name(6, 'field.label'),
   /** Lower bound in percent, inclusive. */
   from: decimal,
   /** The percent that the label stands for when it is entered; left out, the middle of its range. */
@@ -16,8 +16,8 @@ export const scaleStep = z.strictObject({
 /** Steps from the highest to the lowest. `id` names the scale of the district or the teacher that this is a copy of. */
 export const gradingScale = z.strictObject({
   id: id.optional(),
-  name: name(60, 'Give the scale a name.', 'A name has room for 60 characters.'),
-  steps: z.array(scaleStep).min(1, 'A scale has at least one step.').max(40, 'A scale has room for 40 steps.'),
+  name: name(60, 'field.scale-name'),
+  steps: z.array(scaleStep).min(1, 'field.steps-missing').max(40, 'field.steps-most'),
 })
 export type ScaleStep = z.infer<typeof scaleStep>
 export type GradingScale = z.infer<typeof gradingScale>

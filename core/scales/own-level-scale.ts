@@ -13,7 +13,7 @@ const level = z.strictObject({
 })
 
 const schema = z.strictObject({
-  name: name(60, 'Give the scale a name.'),
+  name: name(60, 'field.scale-name'),
   /** Highest first. */
   levels: z.array(level).max(7),
   halves: z.boolean(),
@@ -29,6 +29,6 @@ export const ownLevelScale = kind({
   moves: 'class',
   refuse: ({ to, present }: ChangeOf<OwnLevelScale>) => {
     const next = { ...present, ...to }
-    return next.removed ? null : (levelFaults(next)[0]?.text ?? null)
+    return next.removed ? null : (levelFaults(next)[0]?.message ?? null)
   },
 })

@@ -19,7 +19,7 @@ export const ownScale = kind({
   refuse: ({ to, present }: ChangeOf<OwnScale>) => {
     const next = { ...present, ...to }
     if (next.removed) return null
-    if (next.steps.length === 0) return 'A scale has at least one step.'
-    return scaleFaults(next.steps).find((fault) => fault.severity === 'fault')?.text ?? null
+    if (next.steps.length === 0) return { code: 'scale.no-steps' as const }
+    return scaleFaults(next.steps).find((fault) => fault.severity === 'fault')?.message ?? null
   },
 })

@@ -1,3 +1,4 @@
+import type { MessageOf } from '../message'
 import type { Cell } from './cell'
 import { enteredOn, readEntry, type EntryPlace } from './entry'
 import { isBlank } from './to-score'
@@ -24,11 +25,11 @@ export interface BlockCell {
 /** What an edit would make of each cell that it changes, and why others are left as they are. */
 export interface BlockOutcome {
   changes: { id: string; to: Partial<Cell> }[]
-  refused: { id: string; reason: string }[]
+  refused: { id: string; reason: MessageOf<'entry'> }[]
 }
 
 /** What is done to a block passes over them; who means one of them types in that cell. */
-const NOT_THERE = 'was not in the class on the due date: left as it is'
+const NOT_THERE = { code: 'entry.not-there' } as const
 
 /** A blank to fill: the student was there. */
 const isToFill = ({ cell, there }: BlockCell) => there && isBlank(cell)
@@ -50,7 +51,7 @@ export function onBlock(cells: readonly BlockCell[], edit: BlockEdit): BlockOutc
   return { changes, refused }
 }
 
-function done(each: BlockCell, edit: BlockEdit): Partial<Cell> | { refused: string } {
+function done(each: BlockCell, edit: BlockEdit): Partial<Cell> | { refused: MessageOf<'entry'> } {
   const { cell } = each
   switch (edit.do) {
     case 'fill blanks':
@@ -69,7 +70,7 @@ function done(each: BlockCell, edit: BlockEdit): Partial<Cell> | { refused: stri
   }
 }
 
-function entered({ cell, place }: BlockCell, text: string): Partial<Cell> | { refused: string } {
+function entered({ cell, place }: BlockCell, text: string): Partial<Cell> | { refused: MessageOf<'entry'> } {
   const entry = readEntry(text, { ...place, present: cell.value })
   return 'refused' in entry ? entry : enteredOn(cell, entry)
 }

@@ -6,7 +6,7 @@ import { marks, value } from './score'
 const schema = z.strictObject({
   value: value.nullable(),
   marks: z.array(z.enum(marks)).max(5),
-  note: text(2000, 'A note has room for 2000 characters.'),
+  note: text(2000),
   noteFor: z.enum(['teacher', 'family']),
   /** The unusual score that was said to be meant: it is asked about no more for as long as it stands. */
   meant: text(20),

@@ -1,3 +1,4 @@
+import type { MessageOf } from '../message'
 import { readDecimal } from '../number/decimal'
 import { add, divide, HUNDRED, inSteps, multiply, ofDecimal, type Ratio } from '../number/ratio'
 import { labelTyped, type GradingScale } from '../scales/grading'
@@ -6,7 +7,7 @@ import type { Cell } from './cell'
 import { marks, toggleMark, valueText, type Mark, type Value } from './score'
 
 /** What was understood: a value, marks that came with it, or a mark alone; or why not. */
-export type Entry = { value: Value | null; marks?: Mark[] } | { marks: Mark[] } | { refused: string }
+export type Entry = { value: Value | null; marks?: Mark[] } | { marks: Mark[] } | { refused: MessageOf<'entry'> }
 
 /** What an entry is read against. */
 export interface EntryPlace {
@@ -48,7 +49,7 @@ const SHARE = /^([\d.,]+)\s*\/\s*([\d.,]+)$/
 export function readEntry(text: string, place: EntryPlace): Entry {
   const typed = text.trim()
   if (typed === '') return { value: null }
-  if (typed.length > LONGEST) return { refused: 'That is too long for a score. Type points, as 8.5.' }
+  if (typed.length > LONGEST) return { refused: { code: 'entry.too-long' } }
   const whole = place.levels ? readLevel(typed, place.levels) : readValue(typed, place)
   if (!('refused' in whole)) return whole
   const found = markAtEnd(typed, place.letters ?? false)
@@ -79,11 +80,8 @@ function readValue(typed: string, { scale, possible, present = null }: EntryPlac
   const label = labelTyped(scale, typed)
   const isPercent = typed.endsWith('%')
   const number = readDecimal(isPercent ? typed.slice(0, -1) : typed)
-  if (number === null)
-    return label
-      ? { value: { label } }
-      : { refused: `${typed} is no number, percent or label. Type points, as 8.5, or Esc to take it back.` }
-  if (number.startsWith('-')) return { refused: 'Points are 0 or more.' }
+  if (number === null) return label ? { value: { label } } : { refused: { code: 'entry.unreadable', typed } }
+  if (number.startsWith('-')) return { refused: { code: 'entry.negative' } }
   return isPercent ? ofPercent(number) : { value: { points: number } }
 }
 
@@ -91,7 +89,7 @@ function readValue(typed: string, { scale, possible, present = null }: EntryPlac
  * What a cell becomes by an entry: the value takes the old one's place, the marks are set. A score typed where the work
  * was missing means that it has come, unless the same entry says missing.
  */
-export function enteredOn(cell: Readonly<Cell>, entry: Exclude<Entry, { refused: string }>): Partial<Cell> {
+export function enteredOn(cell: Readonly<Cell>, entry: Exclude<Entry, { refused: MessageOf<'entry'> }>): Partial<Cell> {
   const value = 'value' in entry ? { value: entry.value } : {}
   const came = 'value' in entry && entry.value !== null
   const kept = came ? cell.marks.filter((mark) => mark !== 'missing') : cell.marks
@@ -107,21 +105,21 @@ export const cellText = ({ value, marks }: Readonly<Pick<Cell, 'value' | 'marks'
   [valueText(value), ...marks].filter(Boolean).join(' ')
 
 const ofPercent = (number: string): Entry =>
-  Number(number) > 1000 ? { refused: 'A percent here ends at 1000.' } : { value: { percent: number } }
+  Number(number) > 1000 ? { refused: { code: 'entry.percent-most' } } : { value: { percent: number } }
 
 /** So many of so many: points where the paper and the item have the same maximum, else a share of the item's points. */
 function readShare(typed: string, earnedText: string, ofWhat: string, possible: string): Entry {
   const earned = readDecimal(earnedText)
   const total = readDecimal(ofWhat)
-  if (earned === null || total === null) return { refused: `${typed} is not so many of so many. Type it as 8/10.` }
-  if (Number(total) === 0) return { refused: 'Nothing can be a share of 0. Type points alone.' }
+  if (earned === null || total === null) return { refused: { code: 'entry.no-share', typed } }
+  if (Number(total) === 0) return { refused: { code: 'entry.share-of-zero' } }
   if (total === possible) return { value: { points: earned } }
   const share = divide(ofDecimal(earned), ofDecimal(total))
   const percent = asDecimal(multiply(share, HUNDRED))
   if (percent !== null) return ofPercent(percent)
   const points = asDecimal(multiply(share, ofDecimal(possible)))
   if (points !== null) return { value: { points } }
-  return { refused: `${typed} is no share that three decimals can hold. Type the points out of ${possible}.` }
+  return { refused: { code: 'entry.share-unexact', typed, possible } }
 }
 
 /** The number as a decimal, where three places hold all of it. */
@@ -132,14 +130,14 @@ function asDecimal(number: Ratio): string | null {
 
 function readBonus(moreText: string, present: Value | null): Entry {
   const more = readDecimal(moreText)
-  if (more === null) return { refused: `+${moreText} is no number. Type it as +1.` }
+  if (more === null) return { refused: { code: 'entry.no-bonus', more: moreText } }
   if (present !== null && 'points' in present)
     return { value: { points: asDecimal(add(ofDecimal(present.points), ofDecimal(more)))! } }
   if (present !== null && 'percent' in present)
     return ofPercent(asDecimal(add(ofDecimal(present.percent), ofDecimal(more)))!)
   return present === null
-    ? { refused: `There is no score here that ${more} could be added to. Type the score.` }
-    : { refused: `${more} points cannot be added to ${valueText(present)}. Type the points.` }
+    ? { refused: { code: 'entry.bonus-on-nothing', more } }
+    : { refused: { code: 'entry.bonus-on-other', more, present: valueText(present) } }
 }
 
 function readLevel(typed: string, levels: ProficiencyScale): Entry {
@@ -147,5 +145,5 @@ function readLevel(typed: string, levels: ProficiencyScale): Entry {
     levels.levels.find((each) => each.short.toLowerCase() === typed.toLowerCase()) ??
     levelOf(levels, readDecimal(typed))
   if (level) return { value: { level: level.value } }
-  return { refused: `${typed} is no level. Type ${levels.levels.map((each) => each.short).join(', ')}.` }
+  return { refused: { code: 'entry.no-level', typed, levels: levels.levels.map((level) => level.short) } }
 }

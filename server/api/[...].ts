@@ -13,7 +13,7 @@ for (const [path, list] of methods) known.insert(path, { methods: list })
 export default route(async (event) => {
   // The beginning of a longer address is found too, without methods.
   const found = known.lookup(event.path.split('?')[0]!)
-  if (!found?.methods) throw new Problem(404, 'no-such-address', 'There is nothing at this address.')
+  if (!found?.methods) throw new Problem(404, 'no-such-address')
   setResponseHeader(event, 'allow', found.methods.join(', '))
-  throw new Problem(405, 'no-such-method', `This address knows ${found.methods.join(', ')}.`)
+  throw new Problem(405, 'no-such-method', { methods: found.methods.join(', ') })
 })

@@ -1,3 +1,4 @@
+import { fieldFault } from '../../core/fields'
 import { and, eq, or, sql } from 'drizzle-orm'
 import { act as actSchema, currentChange, type Act, type Change } from '../../core/acts/act'
 import { applyChange, checkPrecondition, type Outcome } from '../../core/acts/apply'
@@ -69,7 +70,7 @@ export async function takeActs(
       }
       const parsed = actSchema.safeParse(sent)
       if (!parsed.success) {
-        results.push({ id: sent.id, rejected: { code: 'unreadable', message: faultOf(parsed.error.issues) } })
+        results.push({ id: sent.id, rejected: { code: 'unreadable', fault: fieldFault(parsed.error.issues[0]) } })
         continue
       }
       const act = parsed.data
@@ -79,7 +80,7 @@ export async function takeActs(
         results.push(await tx.transaction((own) => takeAct(own, scope, userId, act, clocks)))
       } catch (error) {
         if (error instanceof Problem && error.code === 'act-of-another')
-          results.push({ id: act.id, rejected: { code: 'act-of-another', message: error.message } })
+          results.push({ id: act.id, rejected: { code: 'act-of-another' } })
         else {
           if (isAway(error)) throw error
           if (!(error instanceof Held)) stumbled(error)
@@ -93,14 +94,6 @@ export async function takeActs(
 }
 /** Waits with an act that it rests on. */
 class Held extends Error {}
-
-/** What is wrong with an act that cannot be read: in the words of the field, where it has some, and where it is. */
-function faultOf(issues: readonly { message: string; path: PropertyKey[] }[]): string {
-  const [first] = issues
-  const ofField = first && !/^(Invalid|Unrecognized|Too )/.test(first.message)
-  const words = ofField ? first.message : 'The server does not understand this. Reload the page, then do it again.'
-  return `${words} (${first?.path.join('.') ?? ''})`
-}
 
 /**
  * Takes acts on several scopes as one: all of them, or none. Scopes are locked in one order, so that two such batches wait
@@ -121,15 +114,9 @@ export async function takeTogether(
     for (const { scope, act } of byScope) taken.set(act.id, await takeAct(tx, scope, userId, { batch, ...act }, clocks))
     const inOrder = parts.map(({ act }) => taken.get(act.id)!)
     const refused = inOrder.flatMap(({ outcomes }) => outcomes).find((outcome) => outcome.done === 'refused')
-    if (refused?.done === 'refused')
-      throw new Problem(409, 'refused', `${refused.reason} Nothing was changed.`, inOrder)
+    if (refused?.done === 'refused') throw new Problem(409, 'refused', { reason: refused.reason }, inOrder)
     if (inOrder.some(({ outcomes }) => outcomes.some((outcome) => outcome.done !== 'applied')))
-      throw new Problem(
-        409,
-        'conflict',
-        'Somebody changed one of these classes meanwhile. Nothing was changed; look at it again.',
-        inOrder,
-      )
+      throw new Problem(409, 'conflict', {}, inOrder)
     return inOrder
   })
 }
@@ -195,11 +182,7 @@ async function takenBefore(tx: Db, scope: Scope, userId: string, act: Act): Prom
   if (!before) return null
   if (before.scopeId === scope.id && before.userId === userId)
     return { id: act.id, seq: before.seq, outcomes: before.outcomes }
-  throw new Problem(
-    409,
-    'act-of-another',
-    'This change carries the number of another one. Reload the page and make it again.',
-  )
+  throw new Problem(409, 'act-of-another')
 }
 
 /**

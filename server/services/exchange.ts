@@ -9,7 +9,8 @@ import type { Db } from '../database/client'
 import { syncBaseline, periods, runItems, runs, sections, sectionTeachers, students } from '../database/schema'
 import type { OneRosterClient } from './oneroster-client'
 import type { Person } from './person'
-import { Problem } from './problem'
+import type { RunOutcome, SentCounts } from '../../shared/exchange'
+import { Problem, problemOf } from './problem'
 import { ALIVE_MS } from './roster/run'
 import { loadSnapshot } from './snapshot'
 
@@ -21,12 +22,7 @@ export async function comparePush(
 ): Promise<{ differences: Difference[]; unsendables: Unsendable[] }> {
   const snapshot = await loadSnapshot(db, sectionId)
   const sourced = await sourcedIds(db, sectionId)
-  if (isOwnSpace(sourced.get(sectionId) ?? null))
-    throw new Problem(
-      409,
-      'not-the-districts',
-      'This class came from a file of yours: the district does not know it, so there is nowhere to send it.',
-    )
+  if (isOwnSpace(sourced.get(sectionId) ?? null)) throw new Problem(409, 'not-the-districts')
   const { sendables, unsendables } = desired(snapshot, sourced)
   const there = await client.gradebook(sourced.get(sectionId)!)
   const base = await readBaseline(db, sectionId)
@@ -147,7 +143,7 @@ export async function startPush(
     const now = new Date()
     await tx
       .update(runs)
-      .set({ state: 'failed', finishedAt: now, summary: 'Interrupted. The next run sends what was left.' })
+      .set({ state: 'failed', finishedAt: now, outcome: { code: 'interrupted' } })
       .where(
         and(
           eq(runs.sectionId, sectionId),
@@ -160,13 +156,25 @@ export async function startPush(
       .from(runs)
       .where(and(eq(runs.sectionId, sectionId), eq(runs.state, 'running')))
     if (busy)
-      throw new Problem(409, 'run-under-way', 'A run of this class is under way. Wait until it is done.', {
-        runId: busy.id,
-      })
+      throw new Problem(
+        409,
+        'run-under-way',
+        {},
+        {
+          runId: busy.id,
+        },
+      )
     const id = randomUUID()
-    await tx
-      .insert(runs)
-      .values({ id, kind: 'push', sectionId, userId, state: 'running', startedAt: now, aliveAt: now, summary: '' })
+    await tx.insert(runs).values({
+      id,
+      kind: 'push',
+      sectionId,
+      userId,
+      state: 'running',
+      startedAt: now,
+      aliveAt: now,
+      outcome: { code: 'under way' },
+    })
     for (let at = 0; at < todo.length; at += 500)
       await tx.insert(runItems).values(
         todo.slice(at, at + 500).map((each, i) => ({
@@ -214,12 +222,7 @@ export async function workPush(db: Db, client: OneRosterClient, runId: string, t
     }
     await finish(db, runId, 'done')
   } catch (error) {
-    await finish(
-      db,
-      runId,
-      'failed',
-      error instanceof Problem ? error.message : 'Something went wrong here. The next run sends what was left.',
-    )
+    await finish(db, runId, 'failed', error)
     if (!(error instanceof Problem)) throw error
   }
 }
@@ -228,16 +231,18 @@ export async function workPush(db: Db, client: OneRosterClient, runId: string, t
 export async function stopRun(db: Db, runId: string): Promise<void> {
   await db
     .update(runs)
-    .set({ state: 'stopped', finishedAt: new Date(), summary: 'Left as it was' })
+    .set({ state: 'stopped', finishedAt: new Date(), outcome: { code: 'left' } })
     .where(and(eq(runs.id, runId), eq(runs.state, 'asking')))
   await finish(db, runId, 'stopped')
 }
 
-async function finish(db: Db, runId: string, state: 'done' | 'stopped' | 'failed', words = ''): Promise<void> {
-  const counts = await countWords(db, runId)
+async function finish(db: Db, runId: string, state: 'done' | 'stopped' | 'failed', error?: unknown): Promise<void> {
+  const counts = await countsOf(db, runId)
+  const outcome: RunOutcome =
+    state === 'failed' ? { code: 'failed', problem: problemOf(error), counts } : { code: 'sent', counts }
   await db
     .update(runs)
-    .set({ state, finishedAt: new Date(), summary: words ? `${counts}. ${words}` : counts })
+    .set({ state, finishedAt: new Date(), outcome })
     .where(and(eq(runs.id, runId), eq(runs.state, 'running')))
 }
 
@@ -245,30 +250,20 @@ async function finish(db: Db, runId: string, state: 'done' | 'stopped' | 'failed
 async function recount(db: Db, runId: string): Promise<void> {
   await db
     .update(runs)
-    .set({ summary: await countWords(db, runId) })
+    .set({ outcome: { code: 'sent', counts: await countsOf(db, runId) } })
     .where(eq(runs.id, runId))
 }
 
-async function countWords(db: Db, runId: string): Promise<string> {
+async function countsOf(db: Db, runId: string): Promise<SentCounts> {
   const items = await db.select({ state: runItems.state }).from(runItems).where(eq(runItems.runId, runId))
-  const count = (state: string, words: string) => {
-    const number = items.filter((item) => item.state === state).length
-    return number ? [`${number} ${words}`] : []
-  }
-  return (
-    [
-      ...count('sent', 'sent'),
-      ...count('refused', 'refused'),
-      ...count('held', 'held for your decision'),
-      ...count('waiting', 'not sent'),
-    ].join(', ') || 'Nothing to send'
-  )
+  const count = (state: string) => items.filter((item) => item.state === state).length
+  return { sent: count('sent'), refused: count('refused'), held: count('held'), waiting: count('waiting') }
 }
 
 /** A run with its items. */
 export async function readRun(db: Db, runId: string) {
   const [run] = await db.select().from(runs).where(eq(runs.id, runId))
-  if (!run) throw new Problem(404, 'no-run', 'There is no such run.')
+  if (!run) throw new Problem(404, 'no-run')
   const items = await db.select().from(runItems).where(eq(runItems.runId, runId)).orderBy(asc(runItems.place))
   return { ...run, items: items.map(({ runId: _run, fields: _fields, ...item }) => item) }
 }

@@ -1,3 +1,4 @@
+import type { MessageOf } from '../../core/message'
 import { z } from 'zod'
 import {
   gradebookEntities,
@@ -16,7 +17,7 @@ export interface Partner {
 }
 
 /** What the other side said about one thing: taken, or refused and why. */
-export type Answer = { taken: true } | { taken: false; reason: string }
+export type Answer = { taken: true } | { taken: false; reason: MessageOf<'send'> }
 
 const ROSTERING = '/ims/oneroster/rostering/v1p2'
 const GRADEBOOK = '/ims/oneroster/gradebook/v1p2'
@@ -68,8 +69,7 @@ export class OneRosterClient {
     const listed = z
       .object({ CFDocuments: z.array(z.object({ identifier: z.string() })).max(MOST.frameworks) })
       .safeParse(await this.asked(`${CASE}/CFDocuments`, 'its standards'))
-    if (!listed.success)
-      throw new Problem(502, 'partner-unreadable', `What ${this.name} sent as its standards is not CASE 1.0.`)
+    if (!listed.success) throw this.unreadable('its standards', 'CASE 1.0')
     const packages = []
     for (const { identifier } of listed.data.CFDocuments)
       packages.push(await this.asked(`${CASE}/CFPackages/${encodeURIComponent(identifier)}`, 'its standards'))
@@ -83,8 +83,7 @@ export class OneRosterClient {
   }
 
   private refused(status: number, what: string): Problem {
-    const words = `${this.name} answered ${status} when asked for ${what}. Try again later.`
-    return new Problem(502, 'partner-refused', words)
+    return new Problem(502, 'partner-refused', { partner: this.name, status, what })
   }
 
   /** What the partner holds of a class's gradebook, by sourcedId, without the bookkeeping fields. */
@@ -124,7 +123,9 @@ export class OneRosterClient {
     const answer = refusal.safeParse(await this.read(response).catch(() => null))
     return {
       taken: false,
-      reason: answer.success ? fitWords(answer.data.imsx_description) : `${this.name} answered ${response.status}.`,
+      reason: answer.success
+        ? { code: 'send.refused', says: fitWords(answer.data.imsx_description) }
+        : { code: 'send.answered', status: response.status },
     }
   }
 
@@ -136,12 +137,7 @@ export class OneRosterClient {
       const response = await this.request(`${path}?limit=${PAGE}&offset=${offset}`)
       if (!response.ok) throw this.refused(response.status, name)
       const page = z.object({ [name]: z.array(schema) }).safeParse(await this.read(response))
-      if (!page.success)
-        throw new Problem(
-          502,
-          'partner-unreadable',
-          `What ${this.name} sent as ${name} is not OneRoster 1.2: ${page.error.issues[0]?.path.join('.')}.`,
-        )
+      if (!page.success) throw this.unreadable(name, page.error.issues[0]?.path.join('.') ?? '')
       const entities = page.data[name] as z.infer<S>[]
       all.push(...entities)
       // A page that was there before says that the asking for pages is not heard.
@@ -168,11 +164,7 @@ export class OneRosterClient {
       if (attempt < TRIES) await new Promise((resolve) => setTimeout(resolve, 100 * 2 ** attempt))
     }
     if (last) return last
-    throw new Problem(
-      502,
-      'partner-silent',
-      `${this.name} does not answer. What was sent so far is kept; try again later.`,
-    )
+    throw new Problem(502, 'partner-silent', { partner: this.name })
   }
 
   private async bearer(): Promise<string> {
@@ -187,15 +179,10 @@ export class OneRosterClient {
       body: new URLSearchParams({ grant_type: 'client_credentials', scope: SCOPES }),
     })
     if (response.status === 400 || response.status === 401)
-      throw new Problem(
-        502,
-        'partner-credentials',
-        `${this.name} does not accept our key. Ask whoever set up the exchange to check it.`,
-      )
+      throw new Problem(502, 'partner-credentials', { partner: this.name })
     if (response.status >= 500) throw new Error('no token just now')
     const parsed = token.safeParse(await this.read(response))
-    if (!parsed.success)
-      throw new Problem(502, 'partner-unreadable', `What ${this.name} sent as a token is not OAuth 2.`)
+    if (!parsed.success) throw this.unreadable('a token', 'OAuth 2')
     const { access_token, expires_in } = parsed.data
     this.token = { value: access_token, until: Date.now() + (expires_in - 30) * 1000 }
     return access_token
@@ -210,11 +197,7 @@ export class OneRosterClient {
     })
     if (response.status < 300 || response.status >= 400) return response
     await response.body?.cancel()
-    throw new Problem(
-      502,
-      'partner-redirect',
-      `${this.name} sends us on to another address, which is not followed. Ask whoever set up the exchange for the right one.`,
-    )
+    throw new Problem(502, 'partner-redirect', { partner: this.name })
   }
 
   /** The JSON of an answer, counted as it is read. */
@@ -223,27 +206,22 @@ export class OneRosterClient {
     let size = 0
     for await (const part of response.body ?? []) {
       size += part.length
-      if (size > MOST.bytes)
-        throw new Problem(
-          502,
-          'partner-too-large',
-          `${this.name} answers with more than 50 MB at once. Nothing was changed.`,
-        )
+      if (size > MOST.bytes) throw new Problem(502, 'partner-too-large', { partner: this.name })
       parts.push(part)
     }
     try {
       return JSON.parse(Buffer.concat(parts).toString('utf8'))
     } catch {
-      throw new Problem(502, 'partner-unreadable', `What ${this.name} sent is no JSON. Nothing was changed.`)
+      throw this.unreadable('its answer', 'no JSON')
     }
   }
 
+  private unreadable(what: string, at: string): Problem {
+    return new Problem(502, 'partner-unreadable', { partner: this.name, what, at })
+  }
+
   private endless(name: string): Problem {
-    return new Problem(
-      502,
-      'partner-endless',
-      `${this.name} sends the same pages of ${name} over and over. Nothing was changed.`,
-    )
+    return new Problem(502, 'partner-endless', { partner: this.name, what: name })
   }
 }
 

@@ -17,8 +17,8 @@ export async function reportCards(
 ): Promise<ReportCard[]> {
   const snapshot = await loadSnapshot(db, sectionId)
   const period = snapshot.periods.find((each) => each.id === periodId)
-  if (!period) throw new Problem(404, 'no-period', 'The grading period is not of this class.')
+  if (!period) throw new Problem(404, 'no-period')
   const cards = cardsOf(snapshot, period, studentId, today)
-  if (cards.length === 0) throw new Problem(404, 'no-student', 'There is no such student in this class in that period.')
+  if (cards.length === 0) throw new Problem(404, 'no-student')
   return cards
 }

@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm'
 import { blanks, kinds as recordKinds, refusalOf, type Kind } from '../../core/kinds'
 import type { Change } from '../../core/acts/act'
-import type { Ground, RecordKind } from '../../core/kind'
+import type { Ground, RecordKind, Refusal } from '../../core/kind'
 import type { Fixed } from '../../core/plan/fixed'
 import { districtScale } from '../../core/plan/level-scale'
 import { levelContext } from '../../core/proficiency/context'
@@ -15,7 +15,7 @@ import { kindsOfClass, readRecords } from './records-store'
 import { sectionStandards, teachersOf } from './snapshot'
 
 /** Why a change cannot be kept, or null. `present` is what the records are just before it. */
-export type Refuse = (change: Change, present: Records) => string | null
+export type Refuse = (change: Change, present: Records) => Refusal | null
 
 /** Where records belong: a class, a person, or the district. */
 export interface Scope {
@@ -40,7 +40,7 @@ export const classScope = (sectionId: string): Scope => ({
     return (change, present) => {
       const { kind, id } = change
       if (kind === 'standard' && known.standard.has(id) && !(id in present.standard))
-        return 'This standard is the district’s. Make one of your own.'
+        return { code: 'refused.district-standard' }
       // What an act makes is known from then on.
       if (kind === 'assignment' || kind === 'category' || kind === 'standard') known[kind].add(id)
       return refusal(change, present, kindsOfClass, ground)
@@ -104,7 +104,7 @@ function outsideClasses(id: string, kinds: readonly Kind[]): Scope {
   return { id, rules: () => Promise.resolve((change, present) => refusal(change, present, kinds, nowhere)) }
 }
 
-function refusal(change: Change, present: Records, kinds: readonly Kind[], ground: Ground): string | null {
-  if (!kinds.includes(change.kind)) return 'This does not belong here.'
+function refusal(change: Change, present: Records, kinds: readonly Kind[], ground: Ground): Refusal | null {
+  if (!kinds.includes(change.kind)) return { code: 'refused.not-here' }
   return refusalOf(change, record(present, change.kind, change.id), ground)
 }

@@ -43,8 +43,7 @@ export async function signIn(db: Db, email: string, password: string, { address,
   const [user] = await db.select().from(users).where(eq(users.email, account))
   const stored = user?.passwordHash ?? (await (nobody ??= hashOf('nobody')))
   const right = await matches(stored, password)
-  if (!user?.passwordHash || !right || !user.enabled)
-    throw new Problem(401, 'sign-in', 'The e-mail address and the password do not match. Check both and try again.')
+  if (!user?.passwordHash || !right || !user.enabled) throw new Problem(401, 'sign-in')
   const [own, ...others] = limits
   await limiter(db, own![1]).delete(own![0])
   for (const [key, tries] of others) await limiter(db, tries).reward(key)
@@ -67,7 +66,7 @@ async function take(db: Db, key: string, tries: number): Promise<void> {
   } catch (error) {
     if (!(error instanceof RateLimiterRes)) throw error
     const seconds = Math.ceil(error.msBeforeNext / 1000)
-    throw new Problem(429, 'too-many', 'Too many tries. Wait five minutes, then try again.', { seconds })
+    throw new Problem(429, 'too-many', {}, { seconds })
   }
 }
 
@@ -95,8 +94,7 @@ export async function changePassword(
 ): Promise<void> {
   await take(db, `change:${id}`, TRIES.here)
   const [user] = await db.select().from(users).where(eq(users.id, id))
-  if (!user?.passwordHash || !(await matches(user.passwordHash, present)))
-    throw new Problem(422, 'wrong-password', 'That is not your present password.')
+  if (!user?.passwordHash || !(await matches(user.passwordHash, present))) throw new Problem(422, 'wrong-password')
   await db
     .update(users)
     .set({ passwordHash: await hashOf(next) })

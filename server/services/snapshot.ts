@@ -31,7 +31,7 @@ export async function loadSnapshot(db: Db, sectionId: string): Promise<ClassSnap
     .innerJoin(courses, eq(courses.id, sections.courseId))
     .innerJoin(orgs, eq(orgs.id, sections.schoolId))
     .where(eq(sections.id, sectionId))
-  if (!row) throw new Problem(404, 'no-class', 'There is no such class.')
+  if (!row) throw new Problem(404, 'no-class')
   const teachers = await teachersOf(db, sectionId)
   return {
     section: {

@@ -15,19 +15,13 @@ export async function findPerson(event: H3Event): Promise<SignedIn | null> {
 
 export async function requirePerson(event: H3Event): Promise<SignedIn> {
   const person = await findPerson(event)
-  if (!person)
-    throw new Problem(401, 'signed-out', 'You are signed out. Sign in again; what you typed is kept on this machine.')
+  if (!person) throw new Problem(401, 'signed-out')
   return person
 }
 
 /** Acts are taken from whoever made them: what somebody else left in the same browser waits until they are back. */
 export function requireMaker(person: Person, by: string | undefined): void {
-  if (by !== undefined && by !== person.id)
-    throw new Problem(
-      401,
-      'signed-out',
-      'Somebody else is signed in here. Sign in again; what you typed is kept on this machine.',
-    )
+  if (by !== undefined && by !== person.id) throw new Problem(401, 'signed-out', {}, { somebodyElse: true })
 }
 
 /** An id in the address of a route; null where it is none. */
@@ -45,7 +39,7 @@ export async function requireClass(event: H3Event): Promise<{ person: SignedIn; 
   return { person, sectionId }
 }
 
-const notYours = () => new Problem(403, 'not-your-class', 'This class is not one of yours.')
+const notYours = () => new Problem(403, 'not-your-class')
 
 export async function requireTeaching(person: Person, sectionId: string): Promise<void> {
   if (!(await teaches(await useDb(), person.id, sectionId))) throw notYours()
@@ -54,8 +48,7 @@ export async function requireTeaching(person: Person, sectionId: string): Promis
 /** The person who asks, once it is sure that they are of the district's office. */
 export async function requireRegistrar(event: H3Event): Promise<SignedIn> {
   const person = await requirePerson(event)
-  if (person.role !== 'registrar')
-    throw new Problem(403, 'not-the-office', 'Only the district office can see and change this.')
+  if (person.role !== 'registrar') throw new Problem(403, 'not-the-office')
   return person
 }
 
@@ -64,7 +57,7 @@ export async function requireScope(person: Person, scope: string): Promise<Scope
   if (scope === 'user') return userScope(person.id)
   if (scope === 'district') {
     if (person.role === 'registrar') return districtScope
-    throw new Problem(403, 'not-the-office', 'Only the district office can change this.')
+    throw new Problem(403, 'not-the-office')
   }
   await requireTeaching(person, scope)
   return classScope(scope)
@@ -79,13 +72,13 @@ export async function requireRun<R extends { userId: string; sectionId: string |
   run: R,
 ): Promise<R> {
   if (run.sectionId !== null) await requireTeaching(person, run.sectionId)
-  else if (run.userId !== person.id) throw new Problem(403, 'not-your-run', 'This run is not one of yours.')
+  else if (run.userId !== person.id) throw new Problem(403, 'not-your-run')
   return run
 }
 
 /** The id of the run that a route is about. */
 export function runParam(event: H3Event): string {
   const id = idParam(event, 'run')
-  if (id === null) throw new Problem(404, 'no-run', 'There is no such run.')
+  if (id === null) throw new Problem(404, 'no-run')
   return id
 }

@@ -1,3 +1,4 @@
+import { fieldFault } from '../../core/fields'
 import type { EventHandlerRequest, H3Event } from 'h3'
 import type { z } from 'zod'
 import { isAway, isOutOfRange } from '../database/faults'
@@ -6,11 +7,10 @@ import { Problem } from '../services/problem'
 /** How long whoever is turned away for the moment waits before the next try. */
 const WAIT_SECONDS = 3
 
-const awayProblem = () =>
-  new Problem(503, 'records-away', 'The records cannot be reached just now. What you did is kept; it is tried again.')
+const awayProblem = () => new Problem(503, 'records-away')
 
 /**
- * A route: what it answers, with problems turned into a status, a code and words for a person. Anything else that goes
+ * A route: what it answers, with problems turned into a status, a code and the figures of its sentence. Anything else that goes
  * wrong is a bug: it is logged by its kind and place, never with what the request carried.
  */
 export function route<T>(handler: (event: H3Event<EventHandlerRequest>) => Promise<T>) {
@@ -32,32 +32,22 @@ function answerTo(event: H3Event, error: unknown): unknown {
   logFault(event, error)
   if (isAway(error)) return asError(event, awayProblem())
   // What no schema foresaw and no database holds: the sender's, not to be sent again.
-  if (isOutOfRange(error)) return asError(event, new Problem(422, 'unreadable', 'A value in this cannot be kept.'))
-  return asError(event, new Problem(500, 'bug', 'Something went wrong here. What you did is kept; it is tried again.'))
+  if (isOutOfRange(error)) return asError(event, new Problem(422, 'unreadable'))
+  return asError(event, new Problem(500, 'bug'))
 }
 
-function asError(event: H3Event, { status, code, message, detail }: Problem) {
+function asError(event: H3Event, { status, code, figures, detail }: Problem) {
   if (status === 503 || status === 429)
     setResponseHeader(event, 'retry-after', (detail as { seconds?: number } | undefined)?.seconds ?? WAIT_SECONDS)
-  return createError({ statusCode: status, statusMessage: code, data: { code, message, detail } })
+  return createError({ statusCode: status, statusMessage: code, data: { code, figures, detail } })
 }
 
 /** The records, once it is sure that what is written to them has room. */
 export async function useDbToWrite() {
   const { db, room } = await dbHandle()
   const found = await room()
-  if (found === 'full')
-    throw new Problem(
-      503,
-      'records-full',
-      'The disk of the records is nearly full. What you did is kept; it is tried again. Tell whoever runs this.',
-    )
-  if (found === 'read-only')
-    throw new Problem(
-      503,
-      'records-read-only',
-      'The records cannot be written just now. What you did is kept; it is tried again. Tell whoever runs this.',
-    )
+  if (found === 'full') throw new Problem(503, 'records-full')
+  if (found === 'read-only') throw new Problem(503, 'records-read-only')
   return db
 }
 
@@ -74,7 +64,7 @@ export async function bodyAs<S extends z.ZodType>(
   try {
     body = JSON.parse(text)
   } catch {
-    throw new Problem(422, 'unreadable', 'The request is no JSON.')
+    throw new Problem(422, 'unreadable')
   }
   return checked(schema, body)
 }
@@ -100,7 +90,7 @@ async function readCounted(event: H3Event, most: number): Promise<Buffer> {
 /** The rest of a body that is too large is not read: the connection ends with the answer. */
 export function tooLarge(event: H3Event): Problem {
   setResponseHeader(event, 'connection', 'close')
-  return new Problem(413, 'too-large', 'This is too large to be taken at once.')
+  return new Problem(413, 'too-large')
 }
 
 /** The query of a request, checked. */
@@ -112,5 +102,5 @@ function checked<S extends z.ZodType>(schema: S, input: unknown): z.infer<S> {
   const parsed = schema.safeParse(input)
   if (parsed.success) return parsed.data
   const issue = parsed.error.issues[0]!
-  throw new Problem(422, 'unreadable', issue.message, { path: issue.path.join('.') })
+  throw new Problem(422, 'unreadable', { fault: fieldFault(issue) }, { path: issue.path.join('.') })
 }

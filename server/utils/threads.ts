@@ -34,15 +34,10 @@ export async function drawReportCards(cards: ReportCard[]): Promise<Uint8Array> 
  */
 export async function readRosterFile(path: string): Promise<Roster> {
   const reading = await read(path)
-  if ('problem' in reading) throw new Problem(reading.problem.status, reading.problem.code, reading.problem.message)
+  if ('problem' in reading) throw new Problem(reading.problem.status, reading.problem.code, reading.problem.figures)
   if ('faults' in reading) {
     const [first] = reading.faults
-    throw new Problem(
-      422,
-      'csv-faults',
-      `${first!.file}, line ${first!.line}, column ${first!.column}: ${first!.reason}${reading.more ? ` (and ${reading.more} more)` : ''} Nothing was changed.`,
-      reading.faults,
-    )
+    throw new Problem(422, 'csv-faults', { first: first!, more: reading.more }, reading.faults)
   }
   const roster: Roster = { ...emptyRoster(), ...reading.rest }
   for (const [kind, json] of reading.pieces) {
@@ -59,7 +54,7 @@ async function read(path: string): Promise<RosterReading> {
     return (await threads().run({ path }, { filename: rosterUrl(), signal })) as RosterReading
   } catch (error) {
     if (!signal.aborted) throw error
-    throw new Problem(413, 'too-slow', 'This zip took more than a minute to read. Ask for a smaller one.')
+    throw new Problem(413, 'too-slow')
   }
 }
 

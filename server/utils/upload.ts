@@ -33,7 +33,7 @@ export async function receiveFile(event: H3Event, name: string = randomUUID()): 
   }
 }
 
-const noFile = () => new Problem(422, 'no-file', 'Choose a zip of OneRoster CSV files first.')
+const noFile = () => new Problem(422, 'no-file')
 
 function receiveInto(event: H3Event, path: string, contentType: string): Promise<void> {
   return new Promise((resolve, reject) => {
@@ -64,7 +64,7 @@ function receiveInto(event: H3Event, path: string, contentType: string): Promise
         req.pause()
       }
     })
-    req.on('aborted', () => reject(new Problem(400, 'broken-off', 'The file did not arrive whole. Try again.')))
+    req.on('aborted', () => reject(new Problem(400, 'broken-off')))
     req.pipe(form)
   })
 }

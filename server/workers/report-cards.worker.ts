@@ -1,5 +1,6 @@
 import PDFDocument from 'pdfkit'
 import type { ReportCard } from '../../core/report-card/card'
+import type { GradePart, WhyNone } from '../../core/report-card/made-of'
 
 export interface Drawing {
   cards: ReportCard[]
@@ -62,7 +63,7 @@ function page(doc: Doc, card: ReportCard): void {
     table(
       doc,
       'Made of',
-      card.parts.map((each) => [each.name, each.weight === null ? '' : `${each.weight} of 100`, each.result]),
+      card.parts.map((each) => [each.name, each.weight === null ? '' : `${each.weight} of 100`, resultOf(each)]),
     )
   if (card.standards.length)
     table(doc, card.isGraded ? 'Standards' : `Levels of ${card.period}`, card.standards.map(lineOf))
@@ -76,6 +77,16 @@ function page(doc: Doc, card: ReportCard): void {
     .text(card.remark || 'No remark.', LEFT, doc.y, { width: WIDTH, lineGap: 2 })
   footer(doc, card)
 }
+
+/** Why a part of a grade has no result, as a family reads it. */
+const noneWords: Record<WhyNone, string> = {
+  'no grade yet': 'no grade yet',
+  'no scores': 'no scores yet',
+  'only score is dropped': 'its only score is dropped',
+  'all scores are dropped': 'all its scores are dropped',
+  'only extra points': 'only extra points, out of nothing possible',
+}
+const resultOf = ({ result }: GradePart) => (typeof result === 'string' ? result : noneWords[result.none])
 
 /** A standard under its area stands a little in. */
 const lineOf = ({ code, statement, level, isArea }: ReportCard['standards'][number]): [string, string, string] => [

@@ -12,7 +12,7 @@ export interface RosterPieces {
   rest: Pick<Roster, 'modes' | 'gone'>
 }
 export type RosterReading =
-  RosterPieces | { faults: CsvFault[]; more: number } | { problem: { status: number; code: string; message: string } }
+  RosterPieces | { faults: CsvFault[]; more: number } | { problem: Pick<Problem, 'status' | 'code' | 'figures'> }
 
 /** Reads a zip of OneRoster files, away from the thread that answers. */
 export default async function read({ path }: { path: string }): Promise<RosterReading> {
@@ -26,7 +26,7 @@ export default async function read({ path }: { path: string }): Promise<RosterRe
       pieces: rosterKinds.flatMap((kind) => [...inPieces(kind, roster[kind])]),
     }
   } catch (error) {
-    if (error instanceof Problem) return { problem: { status: error.status, code: error.code, message: error.message } }
+    if (error instanceof Problem) return { problem: { status: error.status, code: error.code, figures: error.figures } }
     throw error
   }
 }

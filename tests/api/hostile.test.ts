@@ -1,3 +1,4 @@
+import { sayRun } from '~/words/sentences/runs'
 import { request } from 'node:http'
 import { crc32, deflateRawSync } from 'node:zlib'
 import fc from 'fast-check'
@@ -257,7 +258,7 @@ describe('an uploaded file', () => {
   const failed = async (file: Uint8Array<ArrayBuffer>) => {
     const run = await teacher.bring('/api/exchange/import', form(file))
     expect(run.state).toBe('failed')
-    return run.summary
+    return sayRun(run.outcome, false)
   }
 
   it('that is none, or broken, is refused in words', async () => {

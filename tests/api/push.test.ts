@@ -1,3 +1,4 @@
+import { sayRun } from '~/words/sentences/runs'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import type { z } from 'zod'
 import { jointId } from '#core/kind'
@@ -107,7 +108,7 @@ describe('a push to the district', () => {
   it('sends nothing the second time', async () => {
     expect((await compared()).differences).toEqual([])
     const run = await push()
-    expect([run.items, run.summary]).toEqual([[], 'Nothing to send'])
+    expect([run.items, sayRun(run.outcome, true)]).toEqual([[], 'Nothing to send'])
   })
 
   it('sends exactly one result for one changed score', async () => {
@@ -116,7 +117,7 @@ describe('a push to the district', () => {
     expect((await compared()).differences.map((each) => [each.id, each.step, each.fields])).toEqual([
       [id, 'change', ['score']],
     ])
-    expect((await push()).summary).toBe('1 sent')
+    expect(sayRun((await push()).outcome, true)).toBe('1 sent')
     const arrivals = (await received()).slice(before)
     expect(arrivals.map((each) => [each.part, each.id, each.entity?.score])).toEqual([['results', id, 3]])
   })
@@ -125,14 +126,14 @@ describe('a push to the district', () => {
     const wild = await type(3, 'Core', '88')
     const fine = await type(4, 'Core', '7.5')
     const run = await push()
-    expect(run.summary).toBe('1 sent, 1 refused')
+    expect(sayRun(run.outcome, true)).toBe('1 sent, 1 refused')
     expect(run.items.find((each) => each.id === wild)).toMatchObject({
       state: 'refused',
-      reason: expect.stringContaining('out of range'),
+      reason: { code: 'send.refused', says: expect.stringContaining('out of range') as string },
     })
     expect(run.items.find((each) => each.id === fine)!.state).toBe('sent')
     await type(3, 'Core', '8')
-    expect((await push()).summary).toBe('1 sent')
+    expect(sayRun((await push()).outcome, true)).toBe('1 sent')
   })
 
   it('never goes over what was changed there since, unless the teacher says so', async () => {
@@ -148,11 +149,11 @@ describe('a push to the district', () => {
     })
     // It is written down as held, and the gradebook marks its cell, until it is decided.
     const run = await push()
-    expect(run.summary).toBe('1 held for your decision')
+    expect(sayRun(run.outcome, true)).toBe('1 held for your decision')
     expect(run.items.map((each) => [each.id, each.state])).toEqual([[id, 'held']])
     expect((await outOfSync())?.held).toHaveLength(1)
     expect((await received()).filter((each) => each.id === id).at(-1)!.entity!.score).toBe(9)
-    expect((await push([id])).summary).toBe('1 sent')
+    expect(sayRun((await push([id])).outcome, true)).toBe('1 sent')
     expect((await received()).filter((each) => each.id === id).at(-1)!.entity!.score).toBe(4)
     expect((await outOfSync())?.held).toEqual([])
   })
@@ -192,6 +193,6 @@ describe('a push to the district', () => {
     await misbehave({ fail: 100 })
     const answer = await teacher.call('GET', `/api/classes/${classId}/compare`)
     expect(answer.status).toBe(502)
-    expect(((await answer.json()) as { data: { message: string } }).data.message).toContain('Try again later')
+    expect(await answer.json()).toMatchObject({ data: { code: 'partner-refused' } })
   })
 })

@@ -8,7 +8,7 @@ const reply = (status: number, body: unknown, retryAfter: string | null = null):
   retryAfter,
 })
 const problem = (status: number, code: string, detail?: unknown) =>
-  reply(status, { statusCode: status, data: { code, message: 'Words.', detail } })
+  reply(status, { statusCode: status, data: { code, detail } })
 const applied = (id: string) => ({ id, seq: 1, outcomes: [{ done: 'applied' }] })
 const HTML = '<!doctype html><title>Not ours</title>'
 
@@ -51,7 +51,7 @@ describe('what an answer to acts means', () => {
   })
 
   it('results count for the very acts that were sent, in their order', () => {
-    const results = [applied(a), { id: b, rejected: { code: 'unreadable', message: 'No.' } }]
+    const results = [applied(a), { id: b, rejected: { code: 'unreadable', fault: { code: 'field.id' } } }]
     expect(meaningOf(reply(200, { results }), [a, b])).toEqual({ means: 'results', results })
     expect(meaningOf(reply(200, { results }), [b, a])).toMatchObject({ means: 'again' })
     const later = [{ id: a, later: true }]
@@ -61,7 +61,7 @@ describe('what an answer to acts means', () => {
   it('a listed rejection that names the acts is one for each', () => {
     expect(meaningOf(problem(403, 'not-your-class', { acts: [a, b] }), [a, b])).toEqual({
       means: 'results',
-      results: [a, b].map((id) => ({ id, rejected: { code: 'not-your-class', message: 'Words.' } })),
+      results: [a, b].map((id) => ({ id, rejected: { code: 'not-your-class' } })),
     })
   })
 

@@ -61,7 +61,7 @@ describe('a block', () => {
   it('all are filled who were there, and what already says so is no change', () => {
     expect(ids({ do: 'fill all', text: '4' })).toEqual(['blank', 'absent'])
     expect(onBlock(block, { do: 'fill all', text: '4' }).refused).toEqual([
-      { id: 'not there yet', reason: expect.stringContaining('not in the class') },
+      { id: 'not there yet', reason: { code: 'entry.not-there' } },
     ])
   })
   it('a bonus is added where there is a score, and the rest say why not', () => {

@@ -1,3 +1,4 @@
+import { say } from '~/words/say'
 import { describe, expect, it } from 'vitest'
 import { associationTypes, cfPackage } from '#core/formats/case/package'
 import { readCase } from '#core/formats/case/read'
@@ -75,7 +76,7 @@ const sample = (more: { items?: object[]; associations?: object[] } = {}) => ({
 })
 const read = (json: object) => {
   const found = readCase(JSON.stringify(json))
-  if ('fault' in found) throw new Error(found.fault)
+  if ('fault' in found) throw new Error(found.fault.code)
   return found.framework
 }
 const maker = { creator: 'A district', at: '2026-11-26T00:00:00Z', base: 'https://y.example' }
@@ -124,7 +125,7 @@ describe('a CASE package', () => {
   it('says what is wrong with one that is not', () => {
     const fault = (text: string) => {
       const found = readCase(text)
-      return 'fault' in found ? found.fault : null
+      return 'fault' in found ? say(found.fault) : null
     }
     expect(fault('<html>')).toContain('no JSON')
     expect(fault('{}')).toContain('CFDocument')

@@ -1,3 +1,5 @@
+import { say } from '~/words/say'
+import { describeCopy } from '~/words/plan-copy'
 import { describe, expect, it } from 'vitest'
 import { applyChange, changesTo } from '#core/acts/apply'
 import { blanks } from '#core/kinds'
@@ -65,7 +67,7 @@ describe('a copied plan', () => {
   it('makes the other class’s plan the same, and says so before', () => {
     const to = holder('to', null, [category('tests', { weight: '50' })])
     const { desired, changes, cannot } = copy(from, to)
-    expect(changes.map((each) => [each.what, each.before, each.after])).toEqual([
+    expect(changes.map(describeCopy).map((each) => [each.what, each.before, each.after])).toEqual([
       ['Tests', '50', '70, drops 1'],
       ['Notes', 'not there', '30, equal items'],
       ['Grading scale', 'A to F with plus and minus', 'A to F by tens'],
@@ -73,7 +75,7 @@ describe('a copied plan', () => {
       ['No grade above', 'no cap', '100'],
       ['Method', 'points', 'categories'],
     ])
-    expect(cannot).toEqual([])
+    expect(cannot.map(say)).toEqual([])
     const then = after(to, desired)
     expect(Object.values(then.categories).map((each) => [each.name, each.weight])).toEqual([
       ['Tests', '70'],
@@ -96,7 +98,7 @@ describe('a copied plan', () => {
     expect(then.categories['to-0']!.removed && then.categories['to-1']!.removed).toBe(true)
     expect(then.categories[then.assignments[0]!.categoryId!]!.name).toBe('Tests')
     const kept = copy(from, to, planParts, { 'to-0': 'stay' })
-    expect(kept.cannot).toEqual(['Labs stays, because 1 assignment is in it.'])
+    expect(kept.cannot.map(say)).toEqual(['Labs stays, because 1 assignment is in it.'])
     expect(after(to, kept.desired).categories['to-0']!.removed).toBe(false)
   })
   it('finds the same periods in another year, and says which have no counterpart', () => {
@@ -119,7 +121,7 @@ describe('a copied plan', () => {
       { periods: [...last, { ...last[2]!, id: 'last-project', title: 'Project weeks' }] },
     )
     const { desired, cannot } = copy(old, holder('to', {}, []))
-    expect(cannot).toEqual(['Project weeks, in Last year, has no counterpart in this class’s year.'])
+    expect(cannot.map(say)).toEqual(['Project weeks, in Last year, has no counterpart in this class’s year.'])
     expect(desired).toEqual([
       {
         kind: 'plan',
@@ -139,7 +141,7 @@ describe('a copied plan', () => {
       rounding: { places: 2 as const, rounding: 'up' as const, labelFrom: 'exact' as const },
     }
     const { desired, cannot } = copy(from, holder('to', {}, []), ['scale', 'rounding'], {}, policy)
-    expect(cannot).toEqual(['The scale A to F by tens: the district does not allow it.'])
+    expect(cannot.map(say)).toEqual(['The scale A to F by tens: the district does not allow it.'])
     expect(desired).toEqual([{ kind: 'plan', id: 'to', to: { cap: '100' } }])
   })
 })

@@ -1,3 +1,4 @@
+import { say } from '~/words/say'
 import { describe, expect, it } from 'vitest'
 import { appearing, familyView } from '#core/families/view'
 import { isSeen, seenFrom } from '#core/families/visibility'
@@ -66,11 +67,11 @@ describe('what a family sees of a student', () => {
     for (const secret of ['counsellor', 'later', 'never', '"6"']) expect(all).not.toContain(secret)
   })
   it('says to the teacher what is hidden, and why', () =>
-    expect(view().hidden.map((each) => [each.what, each.why])).toEqual(
+    expect(view().hidden.map((each) => [say(each.what), say(each.why)])).toEqual(
       expect.arrayContaining([
         ['The score of unreleased', 'Its scores are not released.'],
         ['The note on unreleased', 'It is only for you.'],
-        ['later', 'Families see it from 2026-11-20 on.'],
+        ['later', 'Families see it from Nov 20 on.'],
         ['never', 'Families never see it.'],
         ['3 scores', 'In the grade, and not shown beside it.'],
       ]),
@@ -85,7 +86,7 @@ describe('what a family sees of a student', () => {
     expect(families('percent')).toMatchObject({ percent: '65.0', label: null })
     expect(families('label')).toMatchObject({ percent: null, label: 'D' })
     expect(families('neither')).toBeUndefined()
-    expect(view().hidden).toContainEqual(expect.objectContaining({ what: 'Grades' }))
+    expect(view().hidden).toContainEqual(expect.objectContaining({ what: { code: 'hidden.grades' } }))
   })
   it('has no grade where the plan reports levels alone, as the card has none', () => {
     const levels = structuredClone(snapshot)
@@ -95,7 +96,7 @@ describe('what a family sees of a student', () => {
     const quarter = levels.periods[2]!
     const seen = familyView(levels, levels.students[0]!, quarter, today)
     expect(seen.grades).toEqual([])
-    expect(seen.hidden).toContainEqual({ what: 'Grades', why: 'The plan reports levels alone.' })
+    expect(seen.hidden).toContainEqual({ what: { code: 'hidden.grades' }, why: { code: 'unseen.levels-alone' } })
     expect(cardsOf(levels, quarter, 'ann', today)[0]).toMatchObject({ isGraded: false, grade: null })
   })
   it('has the grade as the card has it: with course-level points, and with the teacher’s line and never the reason', () => {
@@ -117,7 +118,10 @@ describe('what a family sees of a student', () => {
       line: 'For the project that came later.',
     })
     expect(JSON.stringify(seen)).not.toContain('counsellor knows')
-    expect(seen.hidden).toContainEqual({ what: 'Why you gave the grade of Quarter 2', why: 'It is for the record.' })
+    expect(seen.hidden).toContainEqual({
+      what: { code: 'hidden.reason', period: 'Quarter 2' },
+      why: { code: 'unseen.for-record' },
+    })
   })
   it('leaves out what was due while the student was not in the class', () => {
     const moved = structuredClone(snapshot)

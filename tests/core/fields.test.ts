@@ -40,7 +40,7 @@ describe('text', () => {
   it('a field of text takes it so, up to its room', () => {
     expect(text(3).parse('a\0bc')).toBe('abc')
     expect(takes(text(3), 'abcd')).toBe(false)
-    expect(takes(name(5, 'Give it a name.'), ' \0 ')).toBe(false)
+    expect(takes(name(5, 'field.name'), ' \0 ')).toBe(false)
   })
 })
 
@@ -93,7 +93,7 @@ describe('what is wanted in the store is read as the server reads it', () => {
       { to: { text: 'Good work' } },
     ])
     expect(fitted([{ kind: 'remark', id: 's/p', to: { text: 'x'.repeat(4001) } }])).toEqual({
-      fault: 'A remark has room for 4000 characters.',
+      fault: { code: 'field.room', most: 4000 },
     })
   })
   it('any text of any length makes an act that is readable or a fault that is said', () => {

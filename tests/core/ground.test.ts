@@ -1,3 +1,4 @@
+import { say } from '~/words/say'
 import { describe, expect, it } from 'vitest'
 import { changesTo } from '#core/acts/apply'
 import { refusalIn } from '#core/ground'
@@ -11,7 +12,10 @@ const snapshot = aClass({
   assignments: { a: { categoryId: 'tests' } },
   scores: { ann: {} },
 })
-const refused = (...desired: Desired[]) => refusalIn(snapshot, changesTo(snapshot.records, desired))
+const refused = (...desired: Desired[]) => {
+  const found = refusalIn(snapshot, changesTo(snapshot.records, desired))
+  return found && say(found)
+}
 
 describe('what the class itself says no to, before anything is sent', () => {
   it('is nothing of what is in order', () =>
@@ -39,6 +43,6 @@ describe('what the class itself says no to, before anything is sent', () => {
   it('is what the district fixes', () => {
     const fixed = { ...snapshot, policy: { ...blanks.policy, lowLine: '70' } }
     const changes = changesTo(snapshot.records, [{ kind: 'plan', id: 'class', to: { lowLine: '60' } }])
-    expect(refusalIn(fixed, changes)).toBe('The district fixes the low-score line at 70.')
+    expect(refusalIn(fixed, changes)).toEqual({ code: 'refused.low-line-fixed', lowLine: '70' })
   })
 })

@@ -1,3 +1,4 @@
+import { say } from '~/words/say'
 import { describe, expect, it } from 'vitest'
 import { readFileSync } from 'node:fs'
 import { levelFaults } from '#core/scales/level-faults'
@@ -12,7 +13,7 @@ const level = (value: string, more: Partial<Level> = {}): Level => ({
   ...{ value, label: `Level ${value}`, short: value, description: '' },
   ...more,
 })
-const faults = (levels: Level[], halves = false) => levelFaults({ levels, halves }).map((each) => each.text)
+const faults = (levels: Level[], halves = false) => levelFaults({ levels, halves }).map((each) => say(each.message))
 
 describe('a proficiency scale in an editor', () => {
   it('that ships has nothing wrong with it', () => {

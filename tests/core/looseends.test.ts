@@ -1,3 +1,4 @@
+import { say } from '~/words/say'
 import { describe, expect, it } from 'vitest'
 import { jointId } from '#core/kind'
 import { applyChange, changeTo } from '#core/acts/apply'
@@ -30,7 +31,7 @@ describe('loose ends', () => {
   it('an assignment inside the year and in none of its periods', () => {
     const snapshot = aClass({ categories: { a: '100' }, assignments: { x: { categoryId: 'a', dueOn: '2026-10-31' } } })
     expect(codes(snapshot)).toEqual(['between-periods'])
-    expect(looseEnds(snapshot)[0]!.text).toContain('in Year but in no grading period of it')
+    expect(say(looseEnds(snapshot)[0]!.message)).toContain('in Year but in no grading period of it')
   })
   it('an assignment without a category, or with one that is gone', () => {
     expect(
@@ -53,7 +54,7 @@ describe('loose ends', () => {
   it('a weighted category with no work in a period that has some', () => {
     const snapshot = aClass({ categories: { a: '60', b: '40' }, assignments: { x: { categoryId: 'a' } } })
     expect(codes(snapshot)).toEqual(['empty-category'])
-    expect(looseEnds(snapshot)[0]!.text).toBe(
+    expect(say(looseEnds(snapshot)[0]!.message)).toBe(
       'b has no assignment in Quarter 2; its weight of 40 is shared out among the others.',
     )
     snapshot.records.category.b!.active = false
@@ -82,7 +83,7 @@ describe('loose ends', () => {
       assignments: { x: { categoryId: 'a' } },
       scores: { ann: { x: { value: { label: 'E' } } } },
     })
-    expect(looseEnds(snapshot).map((each) => each.text)).toEqual([
+    expect(looseEnds(snapshot).map((each) => say(each.message))).toEqual([
       'x has 1 score with a label that the scale does not have (E).',
     ])
   })
@@ -116,7 +117,7 @@ describe('loose ends', () => {
       assignments: { x: { categoryId: 'a', points: '10' } },
       scores: { ann: { x: '6.9' }, ben: { x: '7' }, cai: { x: { value: { points: '2' }, note: 'Was ill.' } } },
     })
-    expect(looseEnds(snapshot).map((each) => [each.text, each.mend])).toEqual([
+    expect(looseEnds(snapshot).map((each) => [say(each.message), each.mend])).toEqual([
       ['x has 1 score below 70 % with no note.', { view: 'gradebook', assignmentId: 'x', studentId: 'ann' }],
     ])
     snapshot.records.plan.class!.lowScoresWantNote = false
@@ -134,7 +135,7 @@ describe('loose ends', () => {
       assignments: { x: { categoryId: 'a', dueOn: '2026-09-10' }, y: { categoryId: 'a' } },
       scores: { ann: { x: '95.6', y: '94.5' }, ben: { x: '90', y: '80' } },
     })
-    expect(looseEnds(snapshot).map((each) => each.text)).toEqual([
+    expect(looseEnds(snapshot).map((each) => say(each.message))).toEqual([
       'Year is rounded twice, which changes what 1 student is shown.',
     ])
     mend(snapshot)
@@ -151,7 +152,7 @@ describe('loose ends', () => {
   it('an override whose label has left the scale, which is no grade any more', () => {
     const snapshot = aClass({ categories: { a: '100' }, scores: { ann: {} } })
     snapshot.records.override[jointId('ann', 'q2')] = { percent: null, label: 'Gone', reason: '', familyLine: '' }
-    expect(looseEnds(snapshot).map(({ code, text }) => [code, text])).toEqual([
+    expect(looseEnds(snapshot).map(({ code, message }) => [code, say(message)])).toEqual([
       [
         'override',
         'The override of ann Test in Quarter 2 is Gone, which is no longer on the scale: it is no grade. Give another one.',

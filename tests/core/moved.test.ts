@@ -43,9 +43,9 @@ describe('scores that follow a student into another class of the course', () => 
     ]))
   it('stay where they are, with the reason, where they do not fit; nothing here is overwritten', () =>
     expect(moved.left).toEqual([
-      { name: 'Check 5', why: 'It has a score here: 35.' },
-      { name: 'Delta model', why: 'It is of 25 points there and of 50 here.' },
-      { name: 'Field walk', why: 'This class has no such assignment.' },
+      { name: 'Check 5', why: { code: 'moved.has-score', score: '35' } },
+      { name: 'Delta model', why: { code: 'moved.points', there: '25', here: '50' } },
+      { name: 'Field walk', why: { code: 'moved.no-assignment' } },
     ]))
 })
 

@@ -1,3 +1,4 @@
+import { say } from '~/words/say'
 import { describe, expect, it } from 'vitest'
 import { readRosterCsv, type CsvFault } from '#core/formats/oneroster/csv'
 import { academicSession, classEntity, enrollment, org, rosterFromRest, user } from '#core/formats/oneroster/rest'
@@ -102,12 +103,12 @@ describe('a broken file is refused with its file, line, column and reason', () =
   ])('%s', (_, change, file, line, column) => {
     const found = faults(change as (files: Record<string, string>) => void)
     expect(found[0]).toMatchObject({ file, line, column })
-    expect(found[0]!.reason.length).toBeGreaterThan(10)
+    expect(say(found[0]!.reason).length).toBeGreaterThan(10)
   })
   it('an id that stands twice', () => {
     const found = faults((files) => (files['orgs.csv'] += '\r\nmarram,active,2026-08-20,Again,school,,brindle'))
     expect(found).toEqual([
-      { file: 'orgs.csv', line: 5, column: 'sourcedId', reason: '"marram" stands on line 3 already.' },
+      { file: 'orgs.csv', line: 5, column: 'sourcedId', reason: { code: 'file.id-twice', id: 'marram', line: 3 } },
     ])
   })
   it('counts lines as an editor does, past line breaks inside a field', () => {

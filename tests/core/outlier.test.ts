@@ -1,3 +1,4 @@
+import { say } from '~/words/say'
 import { describe, expect, it } from 'vitest'
 import { looseEnds } from '#core/looseends'
 import { isFarAbove, probablyMeant } from '#core/scores/outlier'
@@ -48,12 +49,12 @@ describe('the loose end of it', () => {
     ).filter((each) => each.code === 'far-above')
   it('offers what was probably meant, and that it stays', () => {
     const [end] = scored(['88', '8', '9'], '10')
-    expect(end!.text).toContain('88 of 10 in Lab')
-    expect(end!.fixes!.map((each) => each.words)).toEqual(['8?', '88 stays'])
+    expect(say(end!.message)).toContain('88 of 10 in Lab')
+    expect(end!.fixes!.map((each) => say(each.message))).toEqual(['8?', '88 stays'])
     expect(scored(['88', '8', '9'], '10', '88')).toEqual([])
   })
   it('also looks at what others have: 80 of 100 where all have about 8', () => {
-    expect(scored(['80', '8', '8', '7', '8', '9'], '100')[0]!.text).toContain('ten times what others have')
+    expect(say(scored(['80', '8', '8', '7', '8', '9'], '100')[0]!.message)).toContain('ten times what others have')
     expect(scored(['79', '8', '8', '7', '8', '9'], '100')).toEqual([])
     expect(scored(['80', '8', '8'], '100')).toEqual([])
   })

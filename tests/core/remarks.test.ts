@@ -1,3 +1,4 @@
+import { say } from '~/words/say'
 import { describe, expect, it } from 'vitest'
 import { joined, resolve, resolvePieces, searchBank } from '#core/remarks/bank'
 import type { BankEntry } from '#core/remarks/bank-entry'
@@ -69,31 +70,32 @@ describe('an entry of the bank', () => {
 })
 
 describe('a remark is looked over', () => {
-  it('for another student of the class', () => expect(codes('Mateo asks sharp questions.')).toEqual(['other-name']))
+  it('for another student of the class', () =>
+    expect(codes('Mateo asks sharp questions.')).toEqual(['remark.other-name']))
   it('for pronouns that are not this student’s', () => {
-    expect(codes('Inés asks sharp questions. He should show units.')).toEqual(['other-pronouns'])
-    expect(codes('Anya and her drawings.', anya)).toEqual(['other-pronouns'])
+    expect(codes('Inés asks sharp questions. He should show units.')).toEqual(['remark.other-pronouns'])
+    expect(codes('Anya and her drawings.', anya)).toEqual(['remark.other-pronouns'])
     expect(codes('They helped the others.')).toEqual([])
     expect(codes('He is ready.', wijaya)).toEqual([])
   })
   it('and not for a name or pronoun inside another word', () =>
     expect(codes('The theatre of Mateos grew.')).toEqual([]))
-  it('for a placeholder left in', () => expect(codes('{name} is ready.')).toEqual(['placeholder']))
+  it('for a placeholder left in', () => expect(codes('{name} is ready.')).toEqual(['remark.placeholder']))
   it('for doubled words and spaces', () => {
-    expect(codes('She did did well.')).toEqual(['doubled'])
-    expect(codes('She did  well.')).toEqual(['doubled'])
+    expect(codes('She did did well.')).toEqual(['remark.doubled'])
+    expect(codes('She did  well.')).toEqual(['remark.two-spaces'])
   })
   it('for room on the card', () => {
     expect(codes('a'.repeat(cardBox.characters))).toEqual([])
-    expect(checkRemark('a'.repeat(cardBox.characters + 14), ines, roster, grade('90'), '70')[0]!.text).toBe(
+    expect(say(checkRemark('a'.repeat(cardBox.characters + 14), ines, roster, grade('90'), '70')[0]!)).toBe(
       '14 characters will not print',
     )
   })
   // Common practice: a grade under 70 wants a comment.
   it('for a low grade with nothing said', () => {
-    expect(codes('', ines, grade('69.9'))).toEqual(['low-without-remark'])
+    expect(codes('', ines, grade('69.9'))).toEqual(['remark.low-without-remark'])
     expect(codes('', ines, grade('70.0'))).toEqual([])
     expect(codes('Keep going.', ines, grade('60.0'))).toEqual([])
   })
-  it('for a remark with no grade', () => expect(codes('Keep going.', ines, null)).toEqual(['remark-without-grade']))
+  it('for a remark with no grade', () => expect(codes('Keep going.', ines, null)).toEqual(['remark.without-grade']))
 })

@@ -28,11 +28,11 @@ describe('what a card says a grade is made of', () => {
     expect(card(weighted()).parts).toEqual([
       { name: 'Tests', weight: '77.8', result: '100.0 %' },
       { name: 'Quizzes', weight: '22.2', result: '95.0 %' },
-      { name: 'Class work', weight: null, result: 'no scores yet' },
+      { name: 'Class work', weight: null, result: { none: 'no scores' } },
     ]))
 
   it('shows no percent where families see letters, and nothing at all where they see neither', () => {
-    expect(card(weighted('label')).parts.map((each) => each.result)).toEqual(['A', 'A', 'no scores yet'])
+    expect(card(weighted('label')).parts.map((each) => each.result)).toEqual(['A', 'A', { none: 'no scores' }])
     expect(card(weighted('label')).grade).toMatchObject({ percent: null, label: 'A' })
     expect(card(weighted('neither'))).toMatchObject({ parts: [], grade: null, isGraded: true })
   })
@@ -43,7 +43,7 @@ describe('what a card says a grade is made of', () => {
       parents: { year: { rule: 'compose', weights: { q1: '40', q2: '60' }, enters: 'exact' } },
     })
     expect(card(snapshot, 'year').parts).toEqual([
-      { name: 'Quarter 1', weight: null, result: 'no grade yet' },
+      { name: 'Quarter 1', weight: null, result: { none: 'no grade yet' } },
       { name: 'Quarter 2', weight: '100.0', result: '98.9 A' },
     ])
     snapshot.records.override[jointId('ann', 'q1')] = { ...blanks.override, percent: '80', label: 'B-' }
@@ -56,7 +56,11 @@ describe('what a card says a grade is made of', () => {
   it('says why a category has none', () => {
     const snapshot = weighted()
     Object.assign(snapshot.records.category.Quizzes!, { dropCount: 1 })
-    expect(card(snapshot).parts[1]).toEqual({ name: 'Quizzes', weight: null, result: 'its only score is dropped' })
+    expect(card(snapshot).parts[1]).toEqual({
+      name: 'Quizzes',
+      weight: null,
+      result: { none: 'only score is dropped' },
+    })
   })
 })
 

@@ -1,3 +1,4 @@
+import { say } from '~/words/say'
 import { describe, expect, it } from 'vitest'
 import { toDouble } from '#core/number/ratio'
 import { labelOfShown, shareOfLabel, type GradingScale } from '#core/scales/grading'
@@ -37,7 +38,7 @@ describe('what is typed into a cell', () => {
     '%j is refused with words',
     (typed) => {
       const read = readEntry(typed, { scale: plusMinus, possible: '10' })
-      expect('refused' in read && read.refused.length > 10).toBe(true)
+      expect('refused' in read && say(read.refused).length > 10).toBe(true)
     },
   )
   it('adds to a score only what a score can take', () =>

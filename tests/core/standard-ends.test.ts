@@ -1,3 +1,4 @@
+import { say } from '~/words/say'
 import { describe, expect, it } from 'vitest'
 import { jointId } from '#core/kind'
 import { looseEnds } from '#core/looseends'
@@ -31,7 +32,7 @@ describe('loose ends of standards', () => {
   it('what is on the card has nothing to be judged by, and habits are not given, with the end of the period near', () => {
     expect(found(taught(), NEAR_END)).toEqual(['no-evidence', 'habits'])
     const [first, second] = looseEnds(taught(), NEAR_END)
-    expect(first!.text).toBe('1 standard on the card has no evidence in Quarter 2, which ends soon: s2.')
+    expect(say(first!.message)).toBe('1 standard on the card has no evidence in Quarter 2, which ends soon: s2.')
     expect(second!.mend).toEqual({ view: 'habits', periodId: 'q2' })
     const done = taught()
     see(done, 's2', 'x')
@@ -62,7 +63,7 @@ describe('loose ends of standards', () => {
   it('two standards with the same code', () => {
     const snapshot = taught()
     snapshot.standards.push(aStandard('s3', { code: 's1' }))
-    expect(looseEnds(snapshot, MIDDLE).map((each) => each.text)).toEqual([
+    expect(looseEnds(snapshot, MIDDLE).map((each) => say(each.message))).toEqual([
       '2 standards of this class have the code s1.',
     ])
   })

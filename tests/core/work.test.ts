@@ -3,16 +3,10 @@ import { describe, expect, it } from 'vitest'
 import { jointId } from '#core/kind'
 import { Grades } from '#core/grading/grades'
 import { neededFor } from '#core/grading/needed'
-import {
-  describeCategory,
-  describeCoursePoints,
-  describeMarks,
-  describeParent,
-  describeRounding,
-} from '#core/plan/describe'
-import { workLines } from '#core/grading/work-lines'
+import { describeCategory, describeCoursePoints, describeMarks, describeParent, describeRounding } from '~/words/plan'
+import { workLines } from '~/words/work-lines'
 import { categoriesOf, planOf } from '#core/plan/rules'
-import { plainly } from '#core/words'
+import { plainly } from '#core/number/plain'
 import type { ClassSnapshot } from '#core/section'
 import { aClass } from '../support/class'
 import { compare, HUNDRED, ofDecimal, ratio, sum } from '#core/number/ratio'

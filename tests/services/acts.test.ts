@@ -176,7 +176,7 @@ describe('acts are answered one by one', () => {
     const results = await takeActs(handle.db, sectionId, teacherId, [good, poisoned, last])
     expect(results).toMatchObject([
       { id: good.id, outcomes: [{ done: 'applied' }] },
-      { id: poisoned.id, rejected: { code: 'unreadable', message: expect.stringContaining('changes.0') } },
+      { id: poisoned.id, rejected: { code: 'unreadable' } },
       { id: last.id, outcomes: [{ done: 'applied' }] },
     ])
   })

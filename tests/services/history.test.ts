@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Act, Change } from '#core/acts/act'
 import { inverse } from '#core/acts/apply'
-import { describeChange } from '#core/acts/describe'
+import { describeChange } from '~/words/acts'
 import { jointId } from '#core/kind'
 import { stepsOf } from '#core/acts/steps'
 import { Grades } from '#core/grading/grades'

@@ -133,7 +133,7 @@ describe('what the last release left', () => {
   })
 
   it('reads which acts were taken together by the name that they had then', () => {
-    const [{ changes }] = release.queue as [{ changes: object[] }]
+    const [{ changes }] = release.queue as unknown as [{ changes: object[] }]
     const then = { shape: 4, id: release.typed, kind: 'plan', at: '2026-11-20T10:00:00Z', deed: release.typed, changes }
     expect(actSchema.parse(then)).toMatchObject({ shape: SHAPE, batch: release.typed })
   })

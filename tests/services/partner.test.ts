@@ -33,7 +33,7 @@ describe('a partner that misbehaves is named, and changes nothing', () => {
     const client = await partner((_, response) =>
       response.writeHead(302, { location: `http://127.0.0.1:${(other.address() as AddressInfo).port}/` }).end(),
     )
-    await expect(client.roster()).rejects.toMatchObject({ code: 'partner-redirect', message: named })
+    await expect(client.roster()).rejects.toMatchObject({ code: 'partner-redirect', figures: { partner: named } })
     expect(followed).toBe(false)
     other.close()
   })
@@ -41,7 +41,7 @@ describe('a partner that misbehaves is named, and changes nothing', () => {
     let pages = 0
     const page = JSON.stringify({ orgs: Array.from({ length: 200 }, (_, at) => org(`o${at}`)) })
     const client = await partner((_, response) => (pages++, response.end(page)))
-    await expect(client.roster()).rejects.toMatchObject({ code: 'partner-endless', message: named })
+    await expect(client.roster()).rejects.toMatchObject({ code: 'partner-endless', figures: { partner: named } })
     expect(pages).toBeLessThan(4)
   })
   it('an answer of 300 MB is not read to its end', async () => {
@@ -57,7 +57,7 @@ describe('a partner that misbehaves is named, and changes nothing', () => {
       }
       write()
     })
-    await expect(client.roster()).rejects.toMatchObject({ code: 'partner-too-large', message: named })
+    await expect(client.roster()).rejects.toMatchObject({ code: 'partner-too-large', figures: { partner: named } })
     expect(sent).toBeLessThan(150)
   })
   it.each([
@@ -67,14 +67,14 @@ describe('a partner that misbehaves is named, and changes nothing', () => {
     ['ids that no database holds', JSON.stringify({ orgs: [org('x'.repeat(5000))] })],
   ])('%s is said to be its fault', async (_, text) => {
     const client = await partner((_request, response) => response.end(text))
-    await expect(client.roster()).rejects.toMatchObject({ code: 'partner-unreadable', message: named })
+    await expect(client.roster()).rejects.toMatchObject({ code: 'partner-unreadable', figures: { partner: named } })
   })
   it('one that is silent or stumbles is tried again, and then said to be', async () => {
     let asked = 0
     const client = await partner(
       (request, response) => (asked++, asked % 2 ? request.socket.destroy() : response.writeHead(503).end()),
     )
-    await expect(client.roster()).rejects.toMatchObject({ message: named })
+    await expect(client.roster()).rejects.toMatchObject({ figures: { partner: named } })
     expect(asked).toBe(3)
   })
   it('what it says in words is kept fit and short', async () => {
@@ -82,6 +82,6 @@ describe('a partner that misbehaves is named, and changes nothing', () => {
       response.writeHead(422).end(JSON.stringify({ imsx_description: `No\0 ${'x'.repeat(5000)}` })),
     )
     const answer = await client.put('category', 'c', { title: 'C' }, '2026-11-25')
-    expect(answer).toMatchObject({ taken: false, reason: expect.stringMatching(/^No x{190,}$/) })
+    expect(answer).toMatchObject({ taken: false, reason: { says: expect.stringMatching(/^No x{190,}$/) as string } })
   })
 })

@@ -92,7 +92,7 @@ describe('what the district fixes', () => {
     expect(await take(desired)).toMatchObject([{ done: 'refused' }])
     await expect(
       takeTogether(handle.db, teacherId, [{ scope: userScope(teacherId), act: actOf(noRecords(), 'policy', desired) }]),
-    ).rejects.toThrow('Nothing was changed')
+    ).rejects.toMatchObject({ code: 'refused' })
     expect((await districtPolicy(handle.db)).policy.lowLine).toBeNull()
   })
 })
@@ -146,7 +146,7 @@ describe('a deed on several classes', () => {
     await takenActs(handle.db, otherId, teacherId, [
       actOf((await snapshot(otherId)).records, 'plan', [planTo(otherId, { cap: '90' })]),
     ])
-    await expect(takeTogether(handle.db, teacherId, acts)).rejects.toThrow('changed one of these classes')
+    await expect(takeTogether(handle.db, teacherId, acts)).rejects.toMatchObject({ code: 'conflict' })
     expect(await caps()).toEqual([null, '90'])
     expect(await handle.db.select().from(journal).where(eq(journal.id, acts[0]!.act.id))).toEqual([])
   })
@@ -200,8 +200,10 @@ describe('scales', () => {
           { label: 'B', from: '5' },
         ],
       }),
-    ).rejects.toThrow('begin at the same percent')
-    await expect(keep(userScope(teacherId), 'mine-3', { ...own, steps: [] })).rejects.toThrow('at least one step')
+    ).rejects.toMatchObject({ figures: { reason: { code: 'scale.bounds-alike' } } })
+    await expect(keep(userScope(teacherId), 'mine-3', { ...own, steps: [] })).rejects.toMatchObject({
+      figures: { reason: { code: 'scale.no-steps' } },
+    })
   })
   it('say how many classes hold a copy', async () => {
     await take([planTo(sectionId, { scale: { id: 'mine-1', name: 'Mine', steps: plainLetters.steps } })])

@@ -2,7 +2,7 @@
 import { standardsOf } from '#core/plan/standards-of'
 import type { Assignment } from '#core/plan/assignment'
 import { periodOf } from '#core/calendar/periods'
-import { describeCounting, describeVisibility } from '#core/plan/describe'
+import { describeCounting, describeVisibility } from '~/words/plan'
 import type { Listed } from '#core/plan/rules'
 import { useClassStore } from '~/stores/class'
 import { shortDay } from '~/composables/useWords'

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '~/words/say'
 import { rosterName } from '#core/section'
 import type { CloseLine } from '~/composables/useClosing'
 import { useDraft } from '~/composables/useDraft'
@@ -62,8 +63,12 @@ const name = computed(() => rosterName(props.line.student))
         @blur="keep"
         @keydown="onKey"
       />
-      <p v-for="finding in line.findings" :key="finding.code" class="warn">{{ finding.text }}</p>
-      <div class="room" :class="{ over: line.findings.some((each) => each.code === 'too-long') }" aria-hidden="true">
+      <p v-for="finding in line.findings" :key="finding.code" class="warn">{{ say(finding) }}</p>
+      <div
+        class="room"
+        :class="{ over: line.findings.some((each) => each.code === 'remark.too-long') }"
+        aria-hidden="true"
+      >
         <i :style="{ width: `${line.room}%` }" />
       </div>
     </td>

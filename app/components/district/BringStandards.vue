@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '~/words/say'
 import { readCase } from '#core/formats/case/read'
 import { bringStandards, type StandardsPlan } from '#core/proficiency/bring-standards'
 import type { Framework } from '#core/proficiency/standard'
@@ -20,7 +21,7 @@ async function bring(event: Event): Promise<void> {
   const found = readCase(await chosen.text())
   input.value = ''
   props.office.fail('')
-  if ('fault' in found) props.office.fail(`${found.fault} Nothing was changed.`)
+  if ('fault' in found) props.office.fail(`${say(found.fault)} Nothing was changed.`)
   else incoming.value = { ...found, plan: bringStandards(props.office.known!.standards, found.framework, today.value) }
 }
 /** Asks the district's own system; each of its frameworks that differs is shown before anything is changed. */

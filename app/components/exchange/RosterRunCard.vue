@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { sayRun } from '~/words/sentences/runs'
+import { say } from '~/words/say'
 import type { RosterItem, RosterRun } from '#shared/exchange'
 import { shortDay, counted } from '~/composables/useWords'
 
@@ -77,9 +79,9 @@ const oddWords = ({ code, titles, firstDay, lastDay }: NonNullable<RosterRun['fo
         <Button label="They have left: go on" severity="secondary" :disabled="busy" @click="emit('tell', 'go-on')" />
       </div>
     </template>
-    <Message v-else-if="run.state === 'failed'" severity="error">{{ run.summary }}</Message>
+    <Message v-else-if="run.state === 'failed'" severity="error">{{ sayRun(run.outcome, false) }}</Message>
     <p v-else-if="run.state === 'taken back'" role="status">Taken back, as far as it still was as the run left it.</p>
-    <p v-else-if="run.state === 'stopped'" role="status">Stopped. {{ run.summary }}</p>
+    <p v-else-if="run.state === 'stopped'" role="status">Stopped. {{ sayRun(run.outcome, false) }}</p>
 
     <div v-if="run.canGoOn && run.state === 'failed'" class="row-of">
       <button type="button" class="chip" :disabled="busy" @click="emit('tell', 'go-on')">Go on from there</button>
@@ -98,7 +100,7 @@ const oddWords = ({ code, titles, firstDay, lastDay }: NonNullable<RosterRun['fo
           <td>{{ fault.file }}</td>
           <td class="number">{{ fault.line }}</td>
           <td>{{ fault.column }}</td>
-          <td>{{ fault.reason }}</td>
+          <td>{{ say(fault.reason) }}</td>
         </tr>
       </tbody>
     </table>

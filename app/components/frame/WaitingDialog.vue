@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { sayWhy } from '~/words/put-aside'
 import { partsOf } from '#core/kind'
 import type { Change } from '#core/acts/act'
 import type { PendingAct } from '~/queue/database'
@@ -94,7 +95,7 @@ const changesOf = (each: PendingAct) => each.act.changes as Change[]
         <li v-for="each in decisions.aside" :key="each.act.id + each.why.code">
           <p>
             <b>{{ titleOf(each.sectionId) }}</b>, {{ actWords[each.act.kind] }}, {{ shortInstant(new Date(each.at)) }}.
-            {{ each.why.words }}
+            {{ sayWhy(each.why) }}
           </p>
           <p v-for="line in linesOf(each.sectionId, each.changes).slice(0, LINES)" :key="line.of">
             {{ line.of }}: <span class="soft">{{ line.before }}</span> → {{ line.after }}

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { periodOf } from '#core/calendar/periods'
-import { describeVisibility } from '#core/plan/describe'
+import { describeVisibility } from '~/words/plan'
 import type { SheetSource } from '~/composables/useSheetSource'
 import { shortDay, counted } from '~/composables/useWords'
 

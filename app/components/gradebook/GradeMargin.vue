@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { workLines } from '#core/grading/work-lines'
+import { workLines } from '~/words/work-lines'
 import { fullName } from '#core/section'
 import type { Wish } from '~/sheet/types'
 import { useClassStore } from '~/stores/class'

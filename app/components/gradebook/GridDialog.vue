@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '~/words/say'
 import { fullName, rosterName } from '#core/section'
 import type { GridColumn, GridRow } from '#core/formats/grid/read'
 import { useGridReading, NEW, NOWHERE, type NamedTable } from '~/composables/useGridReading'
@@ -152,7 +153,7 @@ function perform(): void {
       <template v-if="refused.length">
         <h3>Cannot be read, and left as they are</h3>
         <ul class="refused">
-          <li v-for="(each, at) in refused" :key="at">{{ each.name }}, {{ each.column }}: {{ each.reason }}</li>
+          <li v-for="(each, at) in refused" :key="at">{{ each.name }}, {{ each.column }}: {{ say(each.reason) }}</li>
         </ul>
       </template>
     </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '~/words/say'
 import type { LooseEnd } from '#core/looseends'
 import { useClassStore } from '~/stores/class'
 import { pathOfEnd } from '~/composables/useEndPath'
@@ -17,10 +18,10 @@ const mend = ({ kind, desired }: NonNullable<LooseEnd['fixes']>[number]) => clas
 
 <template>
   <ul class="ends" aria-label="Loose ends">
-    <li v-for="end in classStore.ends" :key="end.text">
-      <span>{{ end.text }}</span><span class="ways"
-        ><button v-for="fix in end.fixes" :key="fix.words" type="button" class="chip ochre" @click="mend(fix)">
-          {{ fix.words }}</button
+    <li v-for="end in classStore.ends" :key="say(end.message)">
+      <span>{{ say(end.message) }}</span><span class="ways"
+        ><button v-for="fix in end.fixes" :key="fix.message.code" type="button" class="chip ochre" @click="mend(fix)">
+          {{ say(fix.message) }}</button
         ><button type="button" class="chip ochre" @click="look(end)">{{ end.fixes ? 'Look' : 'Mend' }}</button></span
       >
     </li>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '~/words/say'
 import { probablyMeant } from '#core/scores/outlier'
 import { jointId } from '#core/kind'
 import type { Cell } from '#core/scores/cell'
@@ -148,7 +149,7 @@ defineExpose({ focusNote: () => noteField.value?.focus(), focusWork: () => workH
     </div>
     <div v-if="left" class="conflict" role="group" aria-label="Not read">
       <p>
-        <b>“{{ left.text }}” is not kept.</b> {{ left.reason }} {{ cellText(cell) || 'Blank' }} stands.
+        <b>“{{ left.text }}” is not kept.</b> {{ say(left.reason) }} {{ cellText(cell) || 'Blank' }} stands.
       </p>
       <button type="button" class="toggle" @click="clearUnread">Clear it</button>
     </div>

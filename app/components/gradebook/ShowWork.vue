@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { neededFor } from '#core/grading/needed'
-import { workLines } from '#core/grading/work-lines'
-import { tenths } from '#core/words'
+import { workLines } from '~/words/work-lines'
+import { tenths } from '#core/number/plain'
 import { descending } from '#core/scales/grading'
 import { useClassStore } from '~/stores/class'
 

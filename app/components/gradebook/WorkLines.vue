@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { WorkLine } from '#core/grading/work-lines'
+import type { WorkLine } from '~/words/work-lines'
 
 /** Lines of shown work: what each part is, its figure, and what was done with it. */
 defineProps<{ lines: WorkLine[] }>()

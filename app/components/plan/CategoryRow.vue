@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { dropRules, type Category } from '#core/plan/category'
-import { describeCategory, describeVisibility } from '#core/plan/describe'
+import { describeCategory, describeVisibility } from '~/words/plan'
 import type { Listed } from '#core/plan/rules'
 import { counted } from '~/composables/useWords'
 import { readers } from '~/composables/useReaders'

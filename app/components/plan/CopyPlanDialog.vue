@@ -1,5 +1,7 @@
 <script setup lang="ts">
-import { copyPlan, nameOfPart, planParts, type PlanHolder, type PlanPart } from '#core/plan/copy-plan'
+import { say } from '~/words/say'
+import { describeCopy, partNames } from '~/words/plan-copy'
+import { copyPlan, planParts, type PlanHolder, type PlanPart } from '#core/plan/copy-plan'
 import type { ClassPlan } from '#shared/plans'
 import { useClassStore } from '~/stores/class'
 import { useBatch, recordsOf } from '~/composables/useBatch'
@@ -110,7 +112,7 @@ async function copy(): Promise<void> {
         <fieldset>
           <legend class="label">What of it</legend>
           <label v-for="part in planParts" :key="part" class="check line"
-            ><Checkbox v-model="parts" :value="part" />{{ nameOfPart(part) }}</label
+            ><Checkbox v-model="parts" :value="part" />{{ partNames[part] }}</label
           >
         </fieldset>
       </div>
@@ -123,7 +125,7 @@ async function copy(): Promise<void> {
           </h3>
           <table v-if="each.changes.length" class="plain">
             <tbody>
-              <tr v-for="change in each.changes" :key="change.what">
+              <tr v-for="change in each.changes.map(describeCopy)" :key="change.what">
                 <th scope="row">{{ change.what }}</th>
                 <td class="soft">{{ change.before }}</td>
                 <td>{{ change.after }}</td>
@@ -143,7 +145,7 @@ async function copy(): Promise<void> {
               @update:model-value="move(target.id, one.id, $event)"
             />
           </div>
-          <p v-for="why in each.cannot" :key="why" class="ochre small">{{ why }}</p>
+          <p v-for="why in each.cannot" :key="say(why)" class="ochre small">{{ say(why) }}</p>
         </section>
       </div>
     </div>

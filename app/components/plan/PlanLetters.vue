@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Plan } from '#core/plan/plan'
-import { describeRounding } from '#core/plan/describe'
+import { describeRounding } from '~/words/plan'
 import { descending } from '#core/scales/grading'
 import { useClassStore } from '~/stores/class'
 import { readers } from '~/composables/useReaders'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Plan } from '#core/plan/plan'
-import { describeMarks } from '#core/plan/describe'
+import { describeMarks } from '~/words/plan'
 import { useClassStore } from '~/stores/class'
 import { readers } from '~/composables/useReaders'
 

@@ -3,7 +3,7 @@ import type { Composition } from '#core/plan/composition'
 import type { Plan } from '#core/plan/plan'
 import { childrenOf, type Period } from '#core/calendar/periods'
 import { compositionOf, fixedWeights } from '#core/plan/rules'
-import { describeCoursePoints, describeParent } from '#core/plan/describe'
+import { describeCoursePoints, describeParent } from '~/words/plan'
 import { useClassStore } from '~/stores/class'
 import { readers } from '~/composables/useReaders'
 

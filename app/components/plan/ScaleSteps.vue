@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '~/words/say'
 import type { ScaleFault } from '#core/scales/faults'
 import type { ScaleDraft } from '~/composables/useScaleDraft'
 
@@ -87,7 +88,7 @@ const takeAway = (at: number) => (steps.value = steps.value.filter((_, index) =>
         :key="`${fault.step}${fault.field}`"
         :class="fault.severity === 'hint' ? 'soft' : 'warn'"
       >
-        {{ fault.text }}
+        {{ say(fault.message) }}
       </li>
     </ul>
   </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '~/words/say'
 import { jointId } from '#core/kind'
 import type { PeriodLevel } from '#core/proficiency/level'
 import { readLevel } from '#core/proficiency/read-level'
@@ -47,7 +48,7 @@ function begin(wish: Wish): string {
   if (wish === 'paste' || wish === 'fill') return 'These levels are calculated. Give your own one by one, by typing.'
   if (!wish.type) return 'Type a level to give your own.'
   const read = readLevel(props.scale, wish.type)
-  if ('refused' in read) return read.refused
+  if ('refused' in read) return say(read.refused)
   set({ level: read.level })
   // The reason is asked for at once; Enter gives the hands back.
   void nextTick(() => field.value?.focus())

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '~/words/say'
 import { levelFaults } from '#core/scales/level-faults'
 import type { AvailableLevelScale } from '#core/scales/proficiency'
 import { readers } from '~/composables/useReaders'
@@ -29,7 +30,8 @@ const nameFault = computed(() => {
   const read = readers.scaleName(draft.value.name)
   return 'problem' in read ? read.problem : ''
 })
-const shownFault = computed(() => (tried.value ? nameFault.value || faults.value[0]?.text : faults.value[0]?.text))
+const firstFault = computed(() => faults.value[0] && say(faults.value[0].message))
+const shownFault = computed(() => (tried.value && nameFault.value) || firstFault.value)
 /** What is another than before, level by level. */
 const changes = computed(() => {
   if (props.isNew) return []

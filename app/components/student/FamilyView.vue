@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '~/words/say'
 import { familyView } from '#core/families/view'
 import { fullName, type Student } from '#core/section'
 import { useClassStore } from '~/stores/class'
@@ -61,8 +62,8 @@ const view = computed(() => {
     <section v-if="!alone" class="why" aria-label="What the family does not see">
       <h3>Not shown to the family</h3>
       <ul v-if="view.hidden.length">
-        <li v-for="each in view.hidden" :key="each.what">
-          <b>{{ each.what }}</b> <span class="soft">{{ each.why }}</span>
+        <li v-for="each in view.hidden" :key="say(each.what)">
+          <b>{{ say(each.what) }}</b> <span class="soft">{{ say(each.why) }}</span>
         </li>
       </ul>
       <p v-else class="soft">Nothing of this period is hidden from the family.</p>

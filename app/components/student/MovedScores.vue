@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '~/words/say'
 import { movedScores } from '#core/roster/moved-scores'
 import { fullName, type ClassSnapshot, type Student } from '#core/section'
 import { classResponse, moversResponse, type Mover } from '#shared/class'
@@ -66,7 +67,7 @@ function bring(): void {
       <template v-if="moved.left.length">
         <h3>Stays there</h3>
         <ul>
-          <li v-for="each in moved.left" :key="each.name">{{ each.name }}: {{ each.why }}</li>
+          <li v-for="each in moved.left" :key="each.name">{{ each.name }}: {{ say(each.why) }}</li>
         </ul>
       </template>
       <template #footer>

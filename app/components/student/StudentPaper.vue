@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { waitsFor } from '#core/scores/to-score'
-import { describeCounting } from '#core/plan/describe'
+import { describeCounting } from '~/words/plan'
 import { jointId } from '#core/kind'
 import { periodOf } from '#core/calendar/periods'
 import { assignmentsOf } from '#core/plan/rules'

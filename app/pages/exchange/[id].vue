@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { sayRun } from '~/words/sentences/runs'
+import { say } from '~/words/say'
 import { z } from 'zod'
 import { compareResponse, pushResponse, runResponse } from '#shared/exchange'
 import { useToday } from '~/stores/today'
@@ -117,7 +119,7 @@ function briefly(fields: Record<string, unknown> | null): string {
 
     <section v-if="run" aria-label="The run">
       <div role="status">
-        <h2>{{ run.state === 'running' ? `Sending, ${done} of ${run.items.length}` : run.summary }}</h2>
+        <h2>{{ run.state === 'running' ? `Sending, ${done} of ${run.items.length}` : sayRun(run.outcome, true) }}</h2>
       </div>
       <ProgressBar
         v-if="run.items.length"
@@ -137,7 +139,7 @@ function briefly(fields: Record<string, unknown> | null): string {
               <td>
                 <NuxtLink :to="mendPath(item.id)">{{ item.title }}</NuxtLink>
               </td>
-              <td class="warn">{{ item.reason }}</td>
+              <td class="warn">{{ item.reason && say(item.reason) }}</td>
             </tr>
           </tbody>
         </table>
@@ -184,7 +186,7 @@ function briefly(fields: Record<string, unknown> | null): string {
               <td>
                 <NuxtLink :to="{ path: `/class/${id}`, query: { edit: each.assignmentId } }">{{ each.title }}</NuxtLink>
               </td>
-              <td class="warn">{{ each.reason }}</td>
+              <td class="warn">{{ say(each.reason) }}</td>
             </tr>
           </tbody>
         </table>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { sayRun } from '~/words/sentences/runs'
 import type { z } from 'zod'
 import { runsResponse } from '#shared/exchange'
 import { usePerson } from '~/stores/person'
@@ -139,7 +140,7 @@ const states = {
             <td class="what">
               {{ kinds[past.kind] }}<template v-if="past.sectionId">: {{ titleOf(past.sectionId) }}</template>
             </td>
-            <td>{{ [past.summary, states[past.state]].filter(Boolean).join(', ') }}</td>
+            <td>{{ [sayRun(past.outcome, past.kind === 'push'), states[past.state]].filter(Boolean).join(', ') }}</td>
             <td class="number">
               <NuxtLink v-if="past.kind === 'push' && past.sectionId" :to="`/exchange/${past.sectionId}?run=${past.id}`"
                 >Look</NuxtLink

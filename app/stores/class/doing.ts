@@ -1,3 +1,4 @@
+import { say } from '~/words/say'
 import { fitted, type Act, type ActKind, type Change } from '#core/acts/act'
 import { changesTo, inverse, checkPrecondition } from '#core/acts/apply'
 import { refusalIn } from '#core/ground'
@@ -39,7 +40,7 @@ export function classDoing({ records, pencil, receiving, notices }: Doing) {
     const changes = 'fault' in fit ? [] : changesTo(it.records, fit)
     const refused = 'fault' in fit ? fit.fault : refusalIn(it, changes)
     notices.settle()
-    if (refused) notices.say(`That cannot be kept: ${refused}`)
+    if (refused) notices.say(`That cannot be kept: ${say(refused)}`)
     if (refused || changes.length === 0) return false
     if (pencil.pencil.value) records.apply(changes)
     else enact(kind, changes, marks)

@@ -58,7 +58,7 @@ export const cfAssociation = z.object({
 
 export const cfPackage = z.object({
   CFDocument: cfDocument,
-  CFItems: z.array(cfItem).max(9000, 'A framework is read with at most 9000 items. Ask for a part of it.'),
+  CFItems: z.array(cfItem).max(9000, 'field.items-most'),
   CFAssociations: z.array(cfAssociation),
 })
 export type CfPackage = z.infer<typeof cfPackage>

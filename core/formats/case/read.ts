@@ -1,3 +1,4 @@
+import type { MessageOf } from '../../message'
 import { isCivilDate } from '../../calendar/date'
 import { id as idSchema } from '../../fields'
 import type { Framework } from '../../proficiency/standard'
@@ -19,29 +20,33 @@ const list = (texts: readonly string[] | null | undefined) =>
  * Reads a CASE package.
  *
  * @param text the JSON of a CFPackage
- * @returns the framework, or why it cannot be read, in a sentence that says what to do
+ * @returns the framework, or why it cannot be read
  * @example readCase(json) // { framework: { title: 'Grade 3', standards: { … } } }
  */
-export function readCase(text: string): { framework: Framework } | { fault: string } {
+export function readCase(text: string): { framework: Framework } | { fault: MessageOf<'case'> } {
   let json: unknown
   try {
     json = JSON.parse(text)
   } catch {
-    return { fault: 'This file is no JSON. Choose the CASE package that the owner of the standards exports.' }
+    return { fault: { code: 'case.no-json' } }
   }
   const parsed = cfPackage.safeParse(json)
   if (!parsed.success) {
     const [issue] = parsed.error.issues
-    return { fault: `This is no CASE package: ${issue!.path.join('.') || 'its top'} ${issue!.message.toLowerCase()}.` }
+    return { fault: { code: 'case.no-package', at: issue!.path.join('.') } }
   }
   return frameworkOf(parsed.data)
 }
 
-function frameworkOf({ CFDocument, CFItems, CFAssociations }: CfPackage): { framework: Framework } | { fault: string } {
+function frameworkOf({
+  CFDocument,
+  CFItems,
+  CFAssociations,
+}: CfPackage): { framework: Framework } | { fault: MessageOf<'case'> } {
   const ids = [CFDocument.identifier, ...CFItems.map((each) => each.identifier)]
   const odd = ids.find((each) => !idSchema.safeParse(each).success)
-  if (odd !== undefined) return { fault: `"${beginning(odd, ROOM.short)}" is no identifier that can be kept.` }
-  if (new Set(ids).size < ids.length) return { fault: 'Two items have the same identifier. Ask for the package again.' }
+  if (odd !== undefined) return { fault: { code: 'case.id', id: beginning(odd, ROOM.short) } }
+  if (new Set(ids).size < ids.length) return { fault: { code: 'case.id-twice' } }
   const known = new Set(ids)
   const parents = new Map<string, { id: string; place: number }>()
   for (const { associationType, originNodeURI, destinationNodeURI, sequenceNumber } of CFAssociations) {
@@ -50,10 +55,8 @@ function frameworkOf({ CFDocument, CFItems, CFAssociations }: CfPackage): { fram
       parents.set(originNodeURI.identifier, { id: destinationNodeURI.identifier, place: sequenceNumber ?? 0 })
   }
   const above = new Map([...parents].map(([id, parent]) => [id, parent.id]))
-  if (ids.some((id) => isInRing(above, id)))
-    return { fault: 'An item of it is above itself. Ask for the package again.' }
-  if (ids.some((id) => depthOf(above, id) > DEEPEST))
-    return { fault: `Its items stand more than ${DEEPEST} deep. Ask for a part of it.` }
+  if (ids.some((id) => isInRing(above, id))) return { fault: { code: 'case.ring' } }
+  if (ids.some((id) => depthOf(above, id) > DEEPEST)) return { fault: { code: 'case.deep', most: DEEPEST } }
   const title = fit(CFDocument.title, ROOM.statement) || 'A framework'
   const documentId = CFDocument.identifier
   const plain = { habit: false, reported: true, weight: '1', withdrawnOn: null, removed: false }

@@ -1,3 +1,4 @@
+import type { MessageOf } from '../../message'
 import { jointId } from '../../kind'
 import { record } from '../../records'
 import type { Assignment } from '../../plan/assignment'
@@ -18,7 +19,7 @@ export interface GridChange {
 export interface GridOutcome {
   desired: Desired[]
   changes: GridChange[]
-  refused: { name: string; column: string; text: string; reason: string }[]
+  refused: { name: string; column: string; text: string; reason: MessageOf<'entry'> }[]
 }
 
 /** What each row and column was decided to be: the reading's own answer, or the teacher's. */
@@ -69,7 +70,7 @@ function readCell(
   cell: Readonly<Cell>,
   place: EntryPlace,
   whole: boolean,
-): Partial<Cell> | { refused: string } {
+): Partial<Cell> | { refused: MessageOf<'entry'> } {
   const entry = readEntry(text, { ...place, present: cell.value })
   if ('refused' in entry) return entry
   if (!whole) return enteredOn(cell, entry)

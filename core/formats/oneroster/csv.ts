@@ -1,3 +1,4 @@
+import type { MessageOf } from '../../message'
 import Papa from 'papaparse'
 import { daysAfter, isCivilDate } from '../../calendar/date'
 import { readPronouns } from '../../remarks/pronouns'
@@ -20,7 +21,7 @@ export interface CsvFault {
   file: string
   line: number
   column: string
-  reason: string
+  reason: MessageOf<'file'>
 }
 
 interface Row {
@@ -68,12 +69,11 @@ function readManifest(
   faults: CsvFault[],
 ): { version: Version; modes: Modes } | null {
   const manifest = texts.get('manifest.csv')
-  const fault = (line: number, column: string, reason: string) => {
+  const fault = (line: number, column: string, reason: CsvFault['reason']) => {
     faults.push({ file: 'manifest.csv', line, column, reason })
     return null
   }
-  if (manifest === undefined)
-    return fault(1, 'propertyName', 'The zip has no manifest.csv. Zip the files themselves, not a folder around them.')
+  if (manifest === undefined) return fault(1, 'propertyName', { code: 'file.no-manifest' })
   const rows = Papa.parse<string[]>(clean(manifest), { skipEmptyLines: true }).data
   const at = rows.findIndex((row) => row[0] === 'oneroster.version')
   const value = rows[at]?.[1]
@@ -82,30 +82,31 @@ function readManifest(
     for (const file of files[value]) {
       const line = rows.findIndex((row) => row[0] === `file.${file}`)
       const mode = line < 0 ? 'bulk' : (rows[line]![1] ?? '').trim().toLowerCase()
-      if (!partModes.includes(mode)) fault(line + 1, 'value', `"${mode}" is not one of bulk, delta, absent.`)
+      if (!partModes.includes(mode)) fault(line + 1, 'value', { code: 'file.mode', mode })
       modes[file] = mode as PartMode
     }
     return { version: value, modes }
   }
-  return fault(
-    Math.max(at, 0) + 1,
-    'value',
-    `oneroster.version is ${value ? `"${value}"` : 'not given'}; 1.1 and 1.2 are read here.`,
-  )
+  return fault(Math.max(at, 0) + 1, 'value', { code: 'file.version', version: value || null })
 }
 
 function readTable(file: FileName, version: Version, texts: ReadonlyMap<string, string>, faults: CsvFault[]): Row[] {
   const name = `${file}.csv`
   const text = texts.get(name)
   if (text === undefined) {
-    faults.push({ file: name, line: 1, column: columns[version][file]![0]!, reason: `The zip has no ${name}.` })
+    faults.push({
+      file: name,
+      line: 1,
+      column: columns[version][file]![0]!,
+      reason: { code: 'file.absent', file: name },
+    })
     return []
   }
   const { header, rows, broken } = splitLines(clean(text))
   if (broken) faults.push({ file: name, line: broken.line, column: header[0] ?? '', reason: broken.reason })
   for (const column of columns[version][file]!)
     if (!header.includes(column))
-      faults.push({ file: name, line: 1, column, reason: `The header has no column ${column}.` })
+      faults.push({ file: name, line: 1, column, reason: { code: 'file.no-column', column } })
   const seen = new Map<string, number>()
   const places = new Map(header.map((column, place) => [column, place]))
   return rows.flatMap(({ line, fields }) => {
@@ -114,18 +115,18 @@ function readTable(file: FileName, version: Version, texts: ReadonlyMap<string, 
         file: name,
         line,
         column: header[Math.min(fields.length, header.length) - 1] ?? '',
-        reason: `The line has ${fields.length} fields; the header has ${header.length}.`,
+        reason: { code: 'file.fields', fields: fields.length, header: header.length },
       })
       return []
     }
     const at = (column: string) => (fields[places.get(column) ?? -1] ?? '').trim()
     const row = { line, at, gone: at('status') === 'tobedeleted' }
     const id = row.at('sourcedId')
-    if (id === '') faults.push({ file: name, line, column: 'sourcedId', reason: 'sourcedId is empty.' })
-    else if (!isSourcedId(id))
-      faults.push({ file: name, line, column: 'sourcedId', reason: 'This id is too long, or holds what no id can.' })
+    if (id === '')
+      faults.push({ file: name, line, column: 'sourcedId', reason: { code: 'file.empty', column: 'sourcedId' } })
+    else if (!isSourcedId(id)) faults.push({ file: name, line, column: 'sourcedId', reason: { code: 'file.id' } })
     else if (seen.has(id))
-      faults.push({ file: name, line, column: 'sourcedId', reason: `"${id}" stands on line ${seen.get(id)} already.` })
+      faults.push({ file: name, line, column: 'sourcedId', reason: { code: 'file.id-twice', id, line: seen.get(id)! } })
     seen.set(id, line)
     return [row]
   })
@@ -137,13 +138,13 @@ const clean = (text: string) => text.replace(/^\uFEFF/, '')
 function splitLines(text: string) {
   let header: string[] = []
   const rows: { line: number; fields: string[] }[] = []
-  let broken: { line: number; reason: string } | null = null
+  let broken: Pick<CsvFault, 'line' | 'reason'> | null = null
   let line = 1
   let cursor = 0
   Papa.parse<string[]>(text, {
     delimiter: ',',
     step: ({ data, errors, meta }) => {
-      if (errors[0] && !broken) broken = { line, reason: `The quotation marks are not closed (${errors[0].code}).` }
+      if (errors[0] && !broken) broken = { line, reason: { code: 'file.quotes' } }
       if (data.some((field) => field !== '')) {
         if (header.length) rows.push({ line, fields: data })
         else header = data.map((field) => field.trim())
@@ -152,7 +153,7 @@ function splitLines(text: string) {
       cursor = meta.cursor
     },
   })
-  return { header, rows, broken: broken as { line: number; reason: string } | null }
+  return { header, rows, broken: broken as Pick<CsvFault, 'line' | 'reason'> | null }
 }
 
 const partFiles: Record<RosterKind, FileName> = {
@@ -278,7 +279,7 @@ class RosterReader {
       if (!role && (rolesKnown || roles.length)) return []
       const givenName = fitWords(row.at('preferredGivenName') || row.at('givenName'))
       const familyName = fitWords(row.at('familyName'))
-      if (!givenName && !familyName) this.fault('users', row, 'givenName', 'A person needs a name.')
+      if (!givenName && !familyName) this.fault('users', row, 'givenName', { code: 'file.person-name' })
       return [
         {
           id,
@@ -294,7 +295,7 @@ class RosterReader {
   }
 
   /** A fault of a session in the tree of them. */
-  ofSession(id: string, reason: string): CsvFault {
+  ofSession(id: string, reason: CsvFault['reason']): CsvFault {
     const row = this.tables.academicSessions.find((each) => each.at('sourcedId') === id)!
     return { file: 'academicSessions.csv', line: row.line, column: 'parentSourcedId', reason }
   }
@@ -307,13 +308,13 @@ class RosterReader {
       file: `${file}.csv`,
       line: row.line,
       column: referenceColumns[`${part}.${field}`]!,
-      reason: `"${missing}" is in none of the files.`,
+      reason: { code: 'file.dangling', missing },
     }
   }
 
   private text(file: FileName, row: Row, column: string): string {
     const value = row.at(column)
-    if (value === '') this.fault(file, row, column, `${column} is empty.`)
+    if (value === '') this.fault(file, row, column, { code: 'file.empty', column })
     return fitWords(value)
   }
 
@@ -321,18 +322,18 @@ class RosterReader {
     const value = row.at(column)
     if (value === '' && optional) return null
     if (isCivilDate(value)) return value
-    this.fault(file, row, column, value ? `"${value}" is no date; write it as 2026-11-25.` : `${column} is empty.`)
+    this.fault(file, row, column, value ? { code: 'file.date', typed: value } : { code: 'file.empty', column })
     return '2000-01-01'
   }
 
   private oneOf<T>(file: FileName, row: Row, column: string, known: Record<string, T>): T {
     const value = row.at(column)
     if (Object.hasOwn(known, value)) return known[value]!
-    this.fault(file, row, column, `"${value}" is not one of ${Object.keys(known).join(', ')}.`)
+    this.fault(file, row, column, { code: 'file.choice', typed: value, choices: Object.keys(known) })
     return Object.values(known)[0]!
   }
 
-  private fault(file: FileName, row: Row, column: string, reason: string): void {
+  private fault(file: FileName, row: Row, column: string, reason: CsvFault['reason']): void {
     this.faults.push({ file: `${file}.csv`, line: row.line, column, reason })
   }
 }

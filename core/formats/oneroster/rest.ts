@@ -8,7 +8,7 @@ import { emptyRoster, isSourcedId, words, type Roster } from './roster'
  * The entities of the OneRoster 1.2 REST binding (1EdTech), as far as they are read here. Fields that are not named
  * pass through unread; what is named has to be as the standard says.
  */
-const sourcedId = z.string().refine(isSourcedId, 'This is no id.')
+const sourcedId = z.string().refine(isSourcedId, 'field.id')
 const ref = z.object({ sourcedId, href: z.string().optional(), type: z.string().optional() })
 const base = { sourcedId, status: z.enum(['active', 'tobedeleted']), dateLastModified: z.string() }
 const metadata = z.record(z.string(), z.unknown()).optional()

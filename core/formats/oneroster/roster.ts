@@ -9,7 +9,7 @@ import { pronounSets } from '../../remarks/pronouns'
  */
 /** Whether an id from outside can be kept: there, not endless, and of letters that a database holds. */
 export const isSourcedId = (id: string): boolean => id.length >= 1 && id.length <= 200 && isFit(id)
-const id = z.string().refine(isSourcedId, 'This is no id.')
+const id = z.string().refine(isSourcedId, 'field.id')
 const ROOM = 200
 /** A name or a title as it is kept: fit, and no longer than its room. */
 export const fitWords = (text: string): string => beginning(fitText(text), ROOM)

@@ -1,3 +1,4 @@
+import type { MessageOf } from '../../message'
 import { isWeekend, parseISO } from 'date-fns'
 import { daysAfter, type CivilDate } from '../../calendar/date'
 import type { Roster } from './roster'
@@ -7,14 +8,14 @@ type Session = Roster['periods'][number]
 /** What is wrong with one academic session. */
 export interface SessionFault {
   id: string
-  reason: string
+  reason: MessageOf<'file'>
 }
 
 /**
  * What no calendar can be made of: a session that is above itself, by itself or through others, or that ends before it
  * begins. A roster with any is not taken.
  *
- * @example sessionFaults([{ id: 'a', parent: 'a', … }])[0] // { id: 'a', reason: '"a" is its own parent.' }
+ * @example sessionFaults([{ id: 'a', parent: 'a', … }])[0] // { id: 'a', reason: { code: 'file.own-parent', id: 'a' } }
  */
 export function sessionFaults(sessions: readonly Session[]): SessionFault[] {
   const byId = new Map(sessions.map((each) => [each.id, each]))
@@ -25,9 +26,9 @@ export function sessionFaults(sessions: readonly Session[]): SessionFault[] {
     if (ring)
       faults.push({
         id,
-        reason: ring.length === 1 ? `"${id}" is its own parent.` : `"${ring.join('" is below "')}" is below "${id}".`,
+        reason: ring.length === 1 ? { code: 'file.own-parent', id } : { code: 'file.ring', ids: [...ring, id] },
       })
-    if (lastDay < firstDay) faults.push({ id, reason: `"${id}" ends before it begins.` })
+    if (lastDay < firstDay) faults.push({ id, reason: { code: 'file.ends-first', id } })
     return faults
   })
 }

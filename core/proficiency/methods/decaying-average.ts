@@ -8,7 +8,7 @@ const ONE = ofDecimal('1')
 const settings = z.strictObject({
   method: z.literal('decaying average'),
   /** How loud the newest evidence speaks, from 0.5 to 0.9. */
-  decay: decimal.refine((text) => Number(text) >= 0.5 && Number(text) <= 0.9, 'Write a number from 0.5 to 0.9.'),
+  decay: decimal.refine((text) => Number(text) >= 0.5 && Number(text) <= 0.9, 'field.decay'),
 })
 
 /** The newest has d, the one before it d × (1 − d), and so on; the first has what is left. */

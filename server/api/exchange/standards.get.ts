@@ -7,12 +7,7 @@ export default route(async (event) => {
   const frameworks = []
   for (const each of await useSis().frameworks()) {
     const read = readCase(JSON.stringify(each))
-    if ('fault' in read)
-      throw new Problem(
-        502,
-        'partner-unreadable',
-        `The district's standards cannot be read. ${read.fault} Nothing was changed.`,
-      )
+    if ('fault' in read) throw new Problem(502, 'partner-standards', { fault: read.fault })
     frameworks.push(read.framework)
   }
   return { frameworks }

@@ -37,3 +37,9 @@ ALTER TABLE "agreed" RENAME CONSTRAINT "agreed_section_id_id_pk" TO "sync_baseli
 ALTER TABLE "agreed" RENAME TO "sync_baseline";
 --> statement-breakpoint
 UPDATE "journal" SET "outcomes" = replace("outcomes"::text, '"done": "meanwhile"', '"done": "conflict"')::jsonb WHERE "outcomes"::text LIKE '%"done": "meanwhile"%';
+--> statement-breakpoint
+ALTER TABLE "runs" RENAME COLUMN "summary" TO "outcome";
+--> statement-breakpoint
+ALTER TABLE "runs" ALTER COLUMN "outcome" TYPE jsonb USING to_jsonb("outcome");
+--> statement-breakpoint
+ALTER TABLE "run_items" ALTER COLUMN "reason" TYPE jsonb USING to_jsonb("reason");

@@ -1,3 +1,4 @@
+import type { Message } from '../../../core/message'
 import { index, integer, jsonb, pgTable, primaryKey, text, uniqueIndex } from 'drizzle-orm/pg-core'
 import {
   rosterParts,
@@ -5,6 +6,7 @@ import {
   type RosterFindings,
   type RosterPart,
   type RosterRowChange,
+  type RunOutcome,
   type RunState,
 } from '../../../shared/exchange'
 import { id, instant, oneOf } from './columns'
@@ -40,7 +42,7 @@ export const runs = pgTable(
     /** Renewed while somebody works on the run; an old one means that its worker is gone. */
     aliveAt: instant('alive_at').notNull(),
     finishedAt: instant('finished_at'),
-    summary: text('summary').notNull(),
+    outcome: jsonb('outcome').$type<RunOutcome>().notNull(),
     /** How far a roster has come, in steps of so many. */
     done: integer('done').notNull().default(0),
     total: integer('total').notNull().default(0),
@@ -68,7 +70,7 @@ export const runItems = pgTable(
     step: text('step').notNull(),
     fields: jsonb('fields').$type<Record<string, unknown> | null>(),
     state: text('state').$type<'waiting' | 'sent' | 'refused' | 'held'>().notNull(),
-    reason: text('reason'),
+    reason: jsonb('reason').$type<Message>(),
   },
   (t) => [
     primaryKey({ columns: [t.runId, t.place] }),

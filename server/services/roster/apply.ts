@@ -393,11 +393,7 @@ export class RosterChanges {
   private need(part: RosterKind, id: string, kind: IdKind, sourcedId: string): string {
     const found = this.ids[kind].get(sourcedId)
     if (found !== undefined) return found
-    throw new Problem(
-      422,
-      'dangling',
-      `"${id}" among the ${part} speaks of "${sourcedId}", which is neither in the files nor here. Ask for the whole roster.`,
-    )
+    throw new Problem(422, 'dangling', { part, id, missing: sourcedId })
   }
 }
 

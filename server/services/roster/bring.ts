@@ -10,7 +10,7 @@ import type { Person } from '../person'
 import { Problem } from '../problem'
 import { failRosterRun, workRosterRun } from './run'
 
-const nothingOfYours = () => new Problem(422, 'no-classes', 'There is no class of yours in it. Nothing was changed.')
+const nothingOfYours = () => new Problem(422, 'no-classes-of-yours')
 
 /**
  * Pulls the roster from the district into a run: all of it for a registrar, a teacher's own classes for a teacher. The
@@ -27,15 +27,9 @@ export async function pullRoster(
   await working(db, runId, async () => {
     const roster = rosterFromRest(await client.roster())
     const broken = dangling(roster)[0]
-    if (broken)
-      throw new Problem(
-        502,
-        'partner-unreadable',
-        `The district's roster speaks of ${broken.field} "${broken.missing}", which it does not hold. Nothing was changed.`,
-      )
+    if (broken) throw new Problem(502, 'partner-dangling', { field: broken.field, missing: broken.missing })
     const fault = sessionFaults(roster.periods)[0]
-    if (fault)
-      throw new Problem(502, 'partner-unreadable', `In the district's calendar, ${fault.reason} Nothing was changed.`)
+    if (fault) throw new Problem(502, 'partner-calendar', { fault: fault.reason })
     const taught = taughtBy(roster, person)
     const scoped = person.role === 'registrar' ? roster : onlyClasses(roster, (id) => taught.has(id))
     if (scoped.classes.length === 0) throw nothingOfYours()
@@ -59,7 +53,7 @@ export async function importRoster(
     const scoped = person.role === 'registrar' ? roster : ownSpace(roster, await bringer(db, person))
     const isEmpty = scoped.classes.length === 0 && scoped.modes.classes === 'bulk'
     if (isEmpty && person.role !== 'registrar') throw nothingOfYours()
-    if (isEmpty) throw new Problem(422, 'no-classes', 'There is no class in it. Nothing was changed.')
+    if (isEmpty) throw new Problem(422, 'no-classes')
     await workRosterRun(db, runId, scoped, { today, whole: person.role === 'registrar' }, rest)
   })
 }

@@ -4,11 +4,11 @@ import { and, asc, desc, eq, gt, inArray, lt, max, sql } from 'drizzle-orm'
 import { daysAfter } from '../../../core/calendar/date'
 import { sessionOddities } from '../../../core/formats/oneroster/sessions'
 import { rosterKinds, type Roster } from '../../../core/formats/oneroster/roster'
-import type { RosterFindings, RosterRun, RosterSummary } from '../../../shared/exchange'
+import type { RosterFindings, RosterRun } from '../../../shared/exchange'
 import type { Db } from '../../database/client'
 import { rosterChanges, runRosters, runs, users } from '../../database/schema'
 import { announceRoster } from '../news-signal'
-import { Problem } from '../problem'
+import { Problem, problemOf } from '../problem'
 import { activeIn, namesOf, RosterChanges, titlesOf, type Ending } from './apply'
 import { packRoster, unpackRoster } from './pack'
 import { takenBack, writeStep, type Rest, type RosterStep } from './rows'
@@ -43,24 +43,26 @@ export async function beginRosterRun(db: Db, person: Bringing, kind: Kind): Prom
     const now = new Date()
     await tx
       .update(runs)
-      .set({ state: 'failed', finishedAt: now, summary: 'Interrupted. What it had done so far stands.' })
+      .set({ state: 'failed', finishedAt: now, outcome: { code: 'interrupted' } })
       .where(and(mine, lt(runs.aliveAt, new Date(now.getTime() - ALIVE_MS))))
     const [busy] = await tx.select({ id: runs.id }).from(runs).where(mine)
-    if (busy)
-      throw new Problem(409, 'run-under-way', 'Another roster of yours is being read. Wait until it is done.', {
-        runId: busy.id,
-      })
+    if (busy) throw new Problem(409, 'run-under-way', {}, { runId: busy.id })
     const id = randomUUID()
-    await tx
-      .insert(runs)
-      .values({ id, kind, userId: person.id, state: 'running', startedAt: now, aliveAt: now, summary: '' })
+    await tx.insert(runs).values({
+      id,
+      kind,
+      userId: person.id,
+      state: 'running',
+      startedAt: now,
+      aliveAt: now,
+      outcome: { code: 'under way' },
+    })
     return id
   })
 }
 
 /** Ends a run that came to nothing, with the reason. */
 export async function failRosterRun(db: Db, runId: string, error: unknown): Promise<void> {
-  const words = error instanceof Problem ? error.message : 'Something went wrong here. What it had done so far stands.'
   const faults =
     error instanceof Problem && error.code === 'csv-faults' ? (error.detail as RosterFindings['faults']) : []
   await db
@@ -68,7 +70,7 @@ export async function failRosterRun(db: Db, runId: string, error: unknown): Prom
     .set({
       state: 'failed',
       finishedAt: new Date(),
-      summary: words,
+      outcome: { code: 'failed', problem: problemOf(error) },
       ...(faults?.length ? { found: { faults: faults.slice(0, FAULTS_SHOWN) } } : {}),
     })
     .where(and(eq(runs.id, runId), eq(runs.state, 'running')))
@@ -107,7 +109,7 @@ export async function workRosterRun(
     await keepRoster(db, runId, roster, working, rest)
     await db
       .update(runs)
-      .set({ state: 'asking', found: { ...found, asks }, summary: 'Much would end' })
+      .set({ state: 'asking', found: { ...found, asks }, outcome: { code: 'asking' } })
       .where(and(eq(runs.id, runId), eq(runs.state, 'running')))
     return
   }
@@ -122,7 +124,7 @@ export async function workRosterRun(
       state: run?.state === 'running' ? 'done' : run?.state,
       done: total,
       finishedAt: new Date(),
-      summary: rosterWords(layer.summary),
+      outcome: { code: 'roster', summary: layer.summary },
       found: { ...found, summary: layer.summary, listed: layer.listed, touched },
     })
     .where(eq(runs.id, runId))
@@ -213,7 +215,7 @@ export async function takeUpRosterRun(db: Db, runId: string): Promise<{ roster: 
         )
         .returning({ id: runs.id })
     : []
-  if (!kept || !taken) throw new Problem(409, 'not-waiting', 'This run does not wait for anything.')
+  if (!kept || !taken) throw new Problem(409, 'not-waiting')
   const { roster, working } = await unpackRoster<Working>(kept.packed, setImmediate)
   return { roster, working: { ...working, allowed: true } }
 }
@@ -230,8 +232,8 @@ export async function takeBackRosterRun(db: Db, runId: string): Promise<void> {
     .update(runs)
     .set({ state: 'running', aliveAt: now, done: 0 })
     .where(and(eq(runs.id, runId), inArray(runs.kind, kinds), inArray(runs.state, ['done', 'stopped', 'failed'])))
-    .returning({ summary: runs.summary })
-  if (!taken) throw new Problem(409, 'nothing-to-take-back', 'This run cannot be taken back.')
+    .returning({ outcome: runs.outcome })
+  if (!taken) throw new Problem(409, 'nothing-to-take-back')
   const lines = await db
     .select({ place: rosterChanges.place })
     .from(rosterChanges)
@@ -250,7 +252,7 @@ export async function takeBackRosterRun(db: Db, runId: string): Promise<void> {
       .then(() => setImmediate())
   await db
     .update(runs)
-    .set({ state: 'taken back', finishedAt: new Date(), summary: taken.summary })
+    .set({ state: 'taken back', finishedAt: new Date(), outcome: taken.outcome })
     .where(eq(runs.id, runId))
   await db.delete(runRosters).where(eq(runRosters.runId, runId))
   await announceRoster(db, runId)
@@ -262,7 +264,7 @@ export async function readRosterRun(db: Db, runId: string): Promise<RosterRun & 
     .select()
     .from(runs)
     .where(and(eq(runs.id, runId), inArray(runs.kind, kinds)))
-  if (!run) throw new Problem(404, 'no-run', 'There is no such run.')
+  if (!run) throw new Problem(404, 'no-run')
   const [kept] = await db.select({ id: runRosters.runId }).from(runRosters).where(eq(runRosters.runId, runId))
   const [did] = await db
     .select({ place: rosterChanges.place })
@@ -270,11 +272,11 @@ export async function readRosterRun(db: Db, runId: string): Promise<RosterRun & 
     .where(eq(rosterChanges.runId, runId))
     .limit(1)
   const isStale = run.state === 'running' && run.aliveAt.getTime() < Date.now() - ALIVE_MS
-  const { userId, id, kind, sectionId, state, startedAt, finishedAt, summary, done, total } = run
+  const { userId, id, kind, sectionId, state, startedAt, finishedAt, outcome, done, total } = run
   return {
     ...{ userId, id, kind, sectionId, startedAt, finishedAt, done, total },
     state: isStale ? 'failed' : state,
-    summary: isStale ? 'Interrupted. What it had done so far stands.' : summary,
+    outcome: isStale ? { code: 'interrupted' } : outcome,
     found: run.found ?? {},
     canGoOn: kept !== undefined && (isStale || state !== 'running'),
     canTakeBack: did !== undefined && ['done', 'stopped', 'failed'].includes(state),
@@ -305,15 +307,4 @@ function stepOf(part: string, before: Record<string, unknown> | null, after: Rec
   return part === 'enrolments' && before.lastDay !== after.lastDay && after.lastDay !== null
     ? ('ended' as const)
     : ('changed' as const)
-}
-
-function rosterWords(summary: RosterSummary): string {
-  const singular = { classes: 'class', students: 'student', enrolments: 'enrolment', periods: 'period' }
-  const words = (count: number, part: keyof typeof singular, what: string) =>
-    count ? [`${count} ${count === 1 ? singular[part] : part} ${what}`] : []
-  const parts = (Object.keys(singular) as (keyof typeof singular)[]).flatMap((part) => [
-    ...words(summary[part].added, part, 'new'),
-    ...words(summary[part].changed, part, 'changed'),
-  ])
-  return [...parts, ...words(summary.ended, 'enrolments', 'ended')].join(', ') || 'Nothing had changed'
 }

@@ -12,9 +12,8 @@ const SMALL = 4_000_000
 /** The files of OneRoster that are read. */
 const KNOWN = /^(manifest|orgs|academicSessions|courses|classes|users|roles|enrollments)\.csv$/
 
-const noZip = () =>
-  new Problem(422, 'no-zip', 'This file is no zip, or a broken one. Choose the zip that the district exported.')
-const bomb = () => new Problem(413, 'too-large', 'The files in this zip are too large to be read.')
+const noZip = () => new Problem(422, 'no-zip')
+const bomb = () => new Problem(413, 'too-large')
 
 /**
  * The files of a OneRoster zip, unpacked. Sizes are counted as they are unpacked, and each file is read once.
@@ -85,8 +84,7 @@ function readKnown(zip: ZipFile): Promise<Map<string, Buffer>> {
     zip.on('entry', (entry: Entry) => {
       if (++entries > MOST.entries) return reject(bomb())
       if (!KNOWN.test(entry.fileName)) return zip.readEntry()
-      if (found.has(entry.fileName))
-        return reject(new Problem(422, 'twice', `The zip has ${entry.fileName} twice. Ask for it again.`))
+      if (found.has(entry.fileName)) return reject(new Problem(422, 'file-twice', { file: entry.fileName }))
       unpack(zip, entry, MOST.bytes - bytes).then((data) => {
         bytes += data.length
         found.set(entry.fileName, data)

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { actKinds, type Change } from '#core/acts/act'
-import { actWords, describeChange } from '#core/acts/describe'
+import { actWords, describeChange } from '~/words/acts'
 import { Grades } from '#core/grading/grades'
 import { assignmentsOf } from '#core/plan/rules'
 import { rosterName, type ClassSnapshot } from '#core/section'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { methods, type Plan } from '#core/plan/plan'
-import { describeMethod } from '#core/plan/describe'
+import { describeMethod } from '~/words/plan'
 import { useClassStore } from '~/stores/class'
 import { methodWords } from '~/words/methods'
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { describeCounting } from '#core/plan/describe'
+import { describeCounting } from '~/words/plan'
 import { rosterName } from '#core/section'
 import { scoreViews } from '~/sheet/score-view'
 import { useClassStore } from '~/stores/class'

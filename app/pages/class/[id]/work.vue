@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { workLines } from '#core/grading/work-lines'
+import { workLines } from '~/words/work-lines'
 import { fullName } from '#core/section'
-import { describeMarks, describeMethod, describeRounding } from '#core/plan/describe'
+import { describeMarks, describeMethod, describeRounding } from '~/words/plan'
 import { useClassStore } from '~/stores/class'
 import { usePerson } from '~/stores/person'
 import { shortDay, counted } from '~/composables/useWords'

@@ -12,7 +12,7 @@ export default route(async (event) => {
   const { sectionId } = await requireClass(event).catch((error: unknown) => {
     // Said of each of them by its id: only that takes an act out of the queue that it waits in.
     const isRejection = error instanceof Problem && error.code === 'not-your-class'
-    throw isRejection ? new Problem(error.status, error.code, error.message, { acts: acts.map(({ id }) => id) }) : error
+    throw isRejection ? new Problem(error.status, error.code, error.figures, { acts: acts.map(({ id }) => id) }) : error
   })
   const db = await useDbToWrite()
   return { results: await takeActs(db, sectionId, person.id, acts, { sentAt }, (error) => logFault(event, error)) }

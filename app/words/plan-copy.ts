@@ -1,9 +1,9 @@
-import type { Category } from './category'
-import type { Plan } from './plan'
-import { many } from '../words'
+import type { CategoryRules, CopyChange, PlanPart } from '#core/plan/copy-plan'
+import type { Plan } from '#core/plan/plan'
+import { counted } from '~/composables/useWords'
 
 /** A category's rules, as short as a comparison wants them. */
-export function categoryWords(each: Omit<Category, 'removed'>): string {
+function categoryWords(each: CategoryRules): string {
   const parts = [
     each.extraCredit ? `extra, up to ${each.weight}` : each.weight,
     each.basis === 'equal' ? 'equal items' : '',
@@ -17,7 +17,7 @@ export function categoryWords(each: Omit<Category, 'removed'>): string {
 }
 
 /** What each rule of a plan is called. */
-export const fieldNames: Record<keyof Plan, string> = {
+const fieldNames: Record<keyof Plan, string> = {
   method: 'Method',
   scale: 'Grading scale',
   places: 'Decimals shown',
@@ -37,17 +37,17 @@ export const fieldNames: Record<keyof Plan, string> = {
 }
 
 /** A rule of a plan, as short as a comparison wants it. */
-export function inWords(field: keyof Plan, plan: Readonly<Plan>): string {
+function inWords(field: keyof Plan, plan: Readonly<Plan>): string {
   const value = plan[field]
   switch (field) {
     case 'scale':
       return plan.scale.name
     case 'own':
-      return many(Object.keys(plan.own).length, 'period')
+      return counted(Object.keys(plan.own).length, 'period')
     case 'parents':
-      return many(Object.keys(plan.parents).length, 'period') + ' set'
+      return counted(Object.keys(plan.parents).length, 'period') + ' set'
     case 'coursePoints':
-      return `${plan.coursePoints.points} in ${many(plan.coursePoints.periodIds.length, 'period')}`
+      return `${plan.coursePoints.points} in ${counted(plan.coursePoints.periodIds.length, 'period')}`
     case 'proficiency':
       return plan.proficiency.calculation.method
     case 'defaultCategoryId':
@@ -62,5 +62,29 @@ export function inWords(field: keyof Plan, plan: Readonly<Plan>): string {
           : value === false
             ? 'no'
             : String(value)
+  }
+}
+
+/** What of a plan can be copied by itself. */
+export const partNames: Record<PlanPart, string> = {
+  categories: 'Method and categories',
+  scale: 'Grading scale',
+  rounding: 'Rounding',
+  marks: 'Missing work, low line, families',
+  composition: 'Longer periods and course-level points',
+  levels: 'Proficiency',
+}
+
+/** One change of a copied plan: of what, from what, to what. */
+export function describeCopy(change: CopyChange): { what: string; before: string; after: string } {
+  if (change.of === 'rule') {
+    const { field, before, after } = change
+    return { what: fieldNames[field], before: inWords(field, before), after: inWords(field, after) }
+  }
+  const { before, after, assignments, to } = change
+  return {
+    what: (after ?? before)!.name,
+    before: before ? categoryWords(before) : 'not there',
+    after: after ? categoryWords(after) : assignments ? `gone; ${counted(assignments, 'assignment')} to ${to}` : 'gone',
   }
 }

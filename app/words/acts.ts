@@ -1,11 +1,11 @@
-import { standardsOf } from '../plan/standards-of'
-import { beginning } from '../text'
-import { cellText } from '../scores/entry'
-import { fullName, type ClassSnapshot } from '../section'
-import type { ActKind, Change } from './act'
-import { blanks, type Kind, type RecordOf } from '../kinds'
-import { partsOf } from '../kind'
-import type { Cell } from '../scores/cell'
+import { standardsOf } from '#core/plan/standards-of'
+import { beginning } from '#core/text'
+import { cellText } from '#core/scores/entry'
+import { fullName, type ClassSnapshot } from '#core/section'
+import type { ActKind, Change } from '#core/acts/act'
+import { blanks, type Kind, type RecordOf } from '#core/kinds'
+import { partsOf } from '#core/kind'
+import type { Cell } from '#core/scores/cell'
 
 /** What kind of act it was, as a teacher would say it. */
 export const actWords: Readonly<Record<ActKind, string>> = {

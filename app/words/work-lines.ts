@@ -1,13 +1,15 @@
-import type { Plan } from '../plan/plan'
-import { compare, divide, HUNDRED, multiply, ofDecimal, ratio, toDouble, type Ratio } from '../number/ratio'
-import { valueText } from '../scores/score'
-import type { ClassSnapshot } from '../section'
-import type { ComposedWork, GradeWork } from './work/grade'
-import type { ItemWork } from './work/item'
-import type { CategoryWork, PeriodWork } from './work/period'
-import { planOf } from '../plan/rules'
-import { inLetters, many, plainly, tenths } from '../words'
-import type { Grade } from './grade'
+import type { Plan } from '#core/plan/plan'
+import { compare, divide, HUNDRED, multiply, ofDecimal, ratio, toDouble, type Ratio } from '#core/number/ratio'
+import { valueText } from '#core/scores/score'
+import type { ClassSnapshot } from '#core/section'
+import type { ComposedWork, GradeWork } from '#core/grading/work/grade'
+import type { ItemWork } from '#core/grading/work/item'
+import type { CategoryWork, PeriodWork } from '#core/grading/work/period'
+import { planOf } from '#core/plan/rules'
+import { plainly, tenths } from '#core/number/plain'
+import { inLetters } from './counts'
+import { counted } from '~/composables/useWords'
+import type { Grade } from '#core/grading/grade'
 
 /** One line of shown work: what it is about, its figure, and what was done with it. */
 export interface WorkLine {
@@ -83,7 +85,7 @@ function categoryNote(work: PeriodWork, each: CategoryWork): string {
   const notes: string[] = []
   if (each.why) notes.push(whyNone[each.why])
   else if (each.basis === 'points') notes.push(`${plainly(each.earned)} of ${plainly(each.possible)} points`)
-  else notes.push(`mean of ${many(each.items.filter((item) => item.state === 'kept').length, 'item')}`)
+  else notes.push(`mean of ${counted(each.items.filter((item) => item.state === 'kept').length, 'item')}`)
   if (category && !category.counts) notes.push('counts in no grade')
   else if (category?.extraCredit)
     notes.push(

@@ -1,12 +1,12 @@
-import type { Assignment } from './assignment'
-import type { Category } from './category'
-import type { Composition } from './composition'
-import type { Plan } from './plan'
-import type { Visibility } from './visibility'
-import { childrenOf, type Period } from '../calendar/periods'
-import type { ClassSnapshot } from '../section'
-import { compositionOf, planOf, type Listed } from './rules'
-import { inLetters, listOf } from '../words'
+import type { Assignment } from '#core/plan/assignment'
+import type { Category } from '#core/plan/category'
+import type { Composition } from '#core/plan/composition'
+import type { Plan } from '#core/plan/plan'
+import type { Visibility } from '#core/plan/visibility'
+import { childrenOf, type Period } from '#core/calendar/periods'
+import type { ClassSnapshot } from '#core/section'
+import { compositionOf, planOf, type Listed } from '#core/plan/rules'
+import { inLetters, listOf } from './counts'
 
 /** Each rule of a plan, said back in one plain sentence. */
 

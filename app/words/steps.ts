@@ -1,7 +1,7 @@
-import type { ClassSnapshot } from '../section'
-import type { Change } from './act'
-import type { Step } from './steps'
-import { actWords, describeChange } from './describe'
+import type { ClassSnapshot } from '#core/section'
+import type { Change } from '#core/acts/act'
+import type { Step } from '#core/acts/steps'
+import { actWords, describeChange } from './acts'
 
 /**
  * What a step is, in a line: what was done, of what, from what to what.

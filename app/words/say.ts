@@ -1,0 +1,24 @@
+import type { Message } from '#core/message'
+import { endSentences } from './sentences/ends'
+import { entrySentences } from './sentences/entries'
+import { fileSentences } from './sentences/files'
+import { refusalSentences } from './sentences/refusals'
+import { studentSentences } from './sentences/students'
+import type { Sentences } from './sentences/sentences'
+
+const sentences = (): Sentences<string> => ({
+  ...entrySentences,
+  ...refusalSentences,
+  ...endSentences,
+  ...studentSentences,
+  ...fileSentences,
+})
+let all: Sentences<string> | undefined
+
+/**
+ * A message in the words of whoever reads it.
+ *
+ * @example say({ code: 'entry.negative' }) // 'Points are 0 or more.'
+ */
+export const say = (message: Message): string =>
+  ((all ??= sentences())[message.code] as (figures: Message) => string)(message)

@@ -1,0 +1,69 @@
+import type { ProblemCode, Problems } from '#shared/problem'
+import { say } from '../say'
+
+const sentences: { [C in ProblemCode]: (figures: Problems[C]) => string } = {
+  'signed-out': () => 'You are signed out. Sign in again; what you typed is kept on this machine.',
+  'sign-in': () => 'The e-mail address and the password do not match. Check both and try again.',
+  'too-many': () => 'Too many tries. Wait five minutes, then try again.',
+  'wrong-password': () => 'That is not your present password.',
+  'not-your-class': () => 'This class is not one of yours.',
+  'not-the-office': () => 'Only the district office can see and change this.',
+  'not-your-run': () => 'This run is not one of yours.',
+  'no-class': () => 'There is no such class.',
+  'no-period': () => 'The grading period is not of this class.',
+  'no-student': () => 'There is no such student in this class in that period.',
+  'no-run': () => 'There is no such run.',
+  'no-such-address': () => 'There is nothing at this address.',
+  'no-such-method': ({ methods }) => `This address knows ${methods}.`,
+  unreadable: ({ fault }) =>
+    fault ? say(fault) : 'The server does not understand this. Reload the page, then do it again.',
+  'too-large': () => 'This is too large to be taken at once.',
+  'too-slow': () => 'This zip took more than a minute to read. Ask for a smaller one.',
+  'records-away': () => 'The records cannot be reached just now. What you did is kept; it is tried again.',
+  'records-full': () =>
+    'The disk of the records is nearly full. What you did is kept; it is tried again. Tell whoever runs this.',
+  'records-read-only': () =>
+    'The records cannot be written just now. What you did is kept; it is tried again. Tell whoever runs this.',
+  bug: () => 'Something went wrong here. What you did is kept; it is tried again.',
+  refused: ({ reason }) => `${say(reason)} Nothing was changed.`,
+  conflict: () => 'Somebody changed one of these classes meanwhile. Nothing was changed; look at it again.',
+  'act-of-another': () => 'This change carries the number of another one. Reload the page and make it again.',
+  'run-under-way': () => 'Another run of this is under way. Wait until it is done.',
+  'not-waiting': () => 'This run does not wait for anything.',
+  'nothing-to-take-back': () => 'This run cannot be taken back.',
+  'not-the-districts': () =>
+    'This class came from a file of yours: the district does not know it, so there is nowhere to send it.',
+  'no-classes': () => 'There is no class in it. Nothing was changed.',
+  'no-classes-of-yours': () => 'There is no class of yours in it. Nothing was changed.',
+  dangling: ({ part, id, missing }) =>
+    `"${id}" among the ${part} speaks of "${missing}", which is neither in the files nor here. Ask for the whole roster.`,
+  'no-file': () => 'Choose a zip of OneRoster CSV files first.',
+  'broken-off': () => 'The file did not arrive whole. Try again.',
+  'no-zip': () => 'This file is no zip, or a broken one. Choose the zip that the district exported.',
+  'file-twice': ({ file }) => `The zip has ${file} twice. Ask for it again.`,
+  'csv-faults': ({ first, more }) =>
+    `${first.file}, line ${first.line}, column ${first.column}: ${say(first.reason)}${more ? ` (and ${more} more)` : ''} Nothing was changed.`,
+  'no-partner': () => 'No district system is set up here. See "Running it for real" in the README.',
+  'partner-silent': ({ partner }) => `${partner} does not answer. What was sent so far is kept; try again later.`,
+  'partner-refused': ({ partner, status, what }) =>
+    `${partner} answered ${status} when asked for ${what}. Try again later.`,
+  'partner-credentials': ({ partner }) =>
+    `${partner} does not accept our key. Ask whoever set up the exchange to check it.`,
+  'partner-redirect': ({ partner }) =>
+    `${partner} sends us on to another address, which is not followed. Ask whoever set up the exchange for the right one.`,
+  'partner-too-large': ({ partner }) => `${partner} answers with more than 50 MB at once. Nothing was changed.`,
+  'partner-endless': ({ partner, what }) =>
+    `${partner} sends the same pages of ${what} over and over. Nothing was changed.`,
+  'partner-unreadable': ({ partner, what, at }) =>
+    `What ${partner} sent as ${what} is not by the standard${at ? `: ${at}` : ''}. Nothing was changed.`,
+  'partner-calendar': ({ fault }) => `In the district's calendar, ${say(fault)} Nothing was changed.`,
+  'partner-dangling': ({ field, missing }) =>
+    `The district's roster speaks of ${field} "${missing}", which it does not hold. Nothing was changed.`,
+  'partner-standards': ({ fault }) => `The district's standards cannot be read. ${say(fault)} Nothing was changed.`,
+}
+
+/** A problem of the server's in words; one of a newer release is told as what it is not. */
+export function sayProblem(code: string, figures: object): string {
+  const sentence = (sentences as Record<string, ((figures: never) => string) | undefined>)[code]
+  return sentence?.(figures as never) ?? 'That could not be done. Reload the page, then try again.'
+}
