@@ -8,14 +8,8 @@ import type { DbHandle } from '../../server/database/client'
 import { enrolments, orgs, periods, runs, sections, students, users } from '../../server/database/schema'
 import type { Person } from '../../server/services/person'
 import { importRoster } from '../../server/services/roster/bring'
-import {
-  beginRosterRun,
-  readRosterRun,
-  rosterItems,
-  takeBackRosterRun,
-  takeUpRosterRun,
-  workRosterRun,
-} from '../../server/services/roster/run'
+import { beginRosterRun, takeBackRosterRun, takeUpRosterRun, workRosterRun } from '../../server/services/roster/run'
+import { readRosterRun, rosterItems } from '../../server/services/roster/run-reading'
 import { ROWS_AT_ONCE } from '../../server/services/roster/rows'
 import { loadSnapshot } from '../../server/services/snapshot'
 import { beginSession, seeSession } from '../../server/services/sessions'

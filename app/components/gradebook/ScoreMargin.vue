@@ -92,20 +92,7 @@ defineExpose({ focusNote: () => noteField.value?.focus(), focusWork: () => workH
 
 <template>
   <div v-if="student">
-    <div class="walk" role="group" aria-label="Go to">
-      <button type="button" class="toggle" title="Previous student" @click="emit('go', -1, 0)">
-        <i class="pi pi-arrow-up" aria-hidden="true" /><span class="visually-hidden">Previous student</span>
-      </button>
-      <button type="button" class="toggle" title="Next student" @click="emit('go', 1, 0)">
-        <i class="pi pi-arrow-down" aria-hidden="true" /><span class="visually-hidden">Next student</span>
-      </button>
-      <button type="button" class="toggle" title="Previous assignment" @click="emit('go', 0, -1)">
-        <i class="pi pi-arrow-left" aria-hidden="true" /><span class="visually-hidden">Previous assignment</span>
-      </button>
-      <button type="button" class="toggle" title="Next assignment" @click="emit('go', 0, 1)">
-        <i class="pi pi-arrow-right" aria-hidden="true" /><span class="visually-hidden">Next assignment</span>
-      </button>
-    </div>
+    <CellWalk @go="(rows, columns) => emit('go', rows, columns)" />
     <h2>
       <NuxtLink :to="{ path: `/class/${classStore.snapshot!.section.id}/student/${studentId}`, query: pagePeriod }">{{
         fullName(student)
@@ -222,18 +209,6 @@ defineExpose({ focusNote: () => noteField.value?.focus(), focusWork: () => workH
 <style scoped>
 .sub {
   margin-bottom: 10px;
-}
-.walk {
-  float: right;
-  display: flex;
-  gap: 2px;
-  margin-left: 6px;
-}
-.walk .toggle {
-  padding: 1px 5px;
-}
-.walk i {
-  font-size: 10px;
 }
 h2 a {
   color: inherit;

@@ -1,15 +1,17 @@
 import { randomUUID } from 'node:crypto'
 import { setImmediate } from 'node:timers/promises'
-import { and, asc, desc, eq, gt, inArray, lt, max, sql } from 'drizzle-orm'
+import { and, desc, eq, inArray, lt, max, sql } from 'drizzle-orm'
 import { daysAfter } from '../../../core/calendar/date'
 import { sessionOddities } from '../../../core/formats/oneroster/sessions'
 import { rosterKinds, type Roster } from '../../../core/formats/oneroster/roster'
-import type { RosterFindings, RosterRun } from '../../../shared/exchange'
+import type { RosterFindings } from '../../../shared/exchange'
 import type { Db } from '../../database/client'
 import { rosterChanges, runRosters, runs, users } from '../../database/schema'
 import { announceRoster } from '../news-signal'
 import { Problem, problemOf } from '../problem'
-import { activeIn, namesOf, RosterChanges, titlesOf, type Ending } from './apply'
+import { RosterChanges } from './apply'
+import type { Ending } from './endings'
+import { activeIn, namesOf, titlesOf } from './names'
 import { packRoster, unpackRoster } from './pack'
 import { takenBack, writeStep, type Rest, type RosterStep } from './rows'
 
@@ -20,7 +22,7 @@ export interface Bringing {
 }
 
 type Kind = 'roster' | 'import'
-const kinds: Kind[] = ['roster', 'import']
+export const kinds: Kind[] = ['roster', 'import']
 
 /** A run of which nothing was heard for so long has lost its worker. */
 export const ALIVE_MS = 30_000
@@ -256,55 +258,4 @@ export async function takeBackRosterRun(db: Db, runId: string): Promise<void> {
     .where(eq(runs.id, runId))
   await db.delete(runRosters).where(eq(runRosters.runId, runId))
   await announceRoster(db, runId)
-}
-
-/** A roster's run as its page shows it. */
-export async function readRosterRun(db: Db, runId: string): Promise<RosterRun & { userId: string }> {
-  const [run] = await db
-    .select()
-    .from(runs)
-    .where(and(eq(runs.id, runId), inArray(runs.kind, kinds)))
-  if (!run) throw new Problem(404, 'no-run')
-  const [kept] = await db.select({ id: runRosters.runId }).from(runRosters).where(eq(runRosters.runId, runId))
-  const [did] = await db
-    .select({ place: rosterChanges.place })
-    .from(rosterChanges)
-    .where(eq(rosterChanges.runId, runId))
-    .limit(1)
-  const isStale = run.state === 'running' && run.aliveAt.getTime() < Date.now() - ALIVE_MS
-  const { userId, id, kind, sectionId, state, startedAt, finishedAt, outcome, done, total } = run
-  return {
-    ...{ userId, id, kind, sectionId, startedAt, finishedAt, done, total },
-    state: isStale ? 'failed' : state,
-    outcome: isStale ? { code: 'interrupted' } : outcome,
-    found: run.found ?? {},
-    canGoOn: kept !== undefined && (isStale || state !== 'running'),
-    canTakeBack: did !== undefined && ['done', 'stopped', 'failed'].includes(state),
-  }
-}
-
-const LINES_SHOWN = 2
-
-/** What a run did, by name, some lines of its journal at a time. */
-export async function rosterItems(db: Db, runId: string, after: number) {
-  const lines = await db
-    .select()
-    .from(rosterChanges)
-    .where(and(eq(rosterChanges.runId, runId), gt(rosterChanges.place, after)))
-    .orderBy(asc(rosterChanges.place))
-    .limit(LINES_SHOWN)
-  const items = lines.flatMap(({ part, rows }) =>
-    rows
-      .filter((each) => each.name)
-      .map((each) => ({ part, name: each.name, step: stepOf(part, each.before, each.after) })),
-  )
-  return { items, next: lines.length === LINES_SHOWN ? lines.at(-1)!.place : null }
-}
-
-function stepOf(part: string, before: Record<string, unknown> | null, after: Record<string, unknown> | null) {
-  if (before === null) return 'added' as const
-  if (after === null) return 'removed' as const
-  return part === 'enrolments' && before.lastDay !== after.lastDay && after.lastDay !== null
-    ? ('ended' as const)
-    : ('changed' as const)
 }

@@ -1,4 +1,5 @@
-import { failRosterRun, readRosterRun, takeUpRosterRun, workRosterRun } from '../../../../services/roster/run'
+import { failRosterRun, takeUpRosterRun, workRosterRun } from '../../../../services/roster/run'
+import { readRosterRun } from '../../../../services/roster/run-reading'
 
 /** Goes on with a run that asked, or whose worker is gone. */
 export default route(async (event) => {

@@ -1,5 +1,5 @@
 import { rosterItemsQuery } from '#shared/exchange'
-import { readRosterRun, rosterItems } from '../../../../services/roster/run'
+import { readRosterRun, rosterItems } from '../../../../services/roster/run-reading'
 
 export default route(async (event) => {
   const person = await requirePerson(event)

@@ -1,4 +1,4 @@
-import { readRosterRun } from '../../../../services/roster/run'
+import { readRosterRun } from '../../../../services/roster/run-reading'
 
 export default route(async (event) => {
   const person = await requirePerson(event)

@@ -1,4 +1,5 @@
-import { failRosterRun, readRosterRun, takeBackRosterRun } from '../../../../services/roster/run'
+import { failRosterRun, takeBackRosterRun } from '../../../../services/roster/run'
+import { readRosterRun } from '../../../../services/roster/run-reading'
 
 /** Takes back what a roster's run did. */
 export default route(async (event) => {
