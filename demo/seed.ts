@@ -12,6 +12,7 @@ import { applyMigrations, openDb, type Db } from '../server/database/client'
 import { readMigrations } from '../server/database/migrations'
 import { bankEntries, courses, orgs, periods, sections, sectionTeachers, users } from '../server/database/schema'
 import { sentenceOf } from '../server/database/start-faults'
+import type { ActResult } from '../shared/class'
 import { takeActs, takeTogether } from '../server/services/acts'
 import { districtScope } from '../server/services/scopes'
 import { hashOf } from '../server/services/passwords'
@@ -86,7 +87,7 @@ async function main(): Promise<void> {
     const acts = (columns ? wideActs(snapshot, columns, standards) : made(snapshot, hour)).toSorted((a, b) =>
       a.at.localeCompare(b.at),
     )
-    await takeActs(handle.db, id, userId, acts, { now: new Date(`${demoToday}T06:00:00Z`) })
+    wholly(await takeActs(handle.db, id, userId, acts, { now: new Date(`${demoToday}T06:00:00Z`) }))
   }
   if (!columns) await seedOffice(handle.db)
   await handle.close()
@@ -113,7 +114,15 @@ async function seedOffice(db: Db): Promise<void> {
   await db.insert(periods).values(lastPeriods)
   await db.insert(sections).values(section)
   await db.insert(sectionTeachers).values({ sectionId: section.id, userId: teacher!.id })
-  await takeActs(db, section.id, teacher!.id, acts, { now: at })
+  wholly(await takeActs(db, section.id, teacher!.id, acts, { now: at }))
+}
+
+/** A world of which a part was not taken is not the demo's. */
+function wholly(results: readonly ActResult[]): void {
+  const lacking = results.find(
+    (each) => !('outcomes' in each) || each.outcomes.some((outcome) => outcome.done !== 'applied'),
+  )
+  if (lacking) throw new Error(`The demo is not taken as it is: ${JSON.stringify(lacking).slice(0, 400)}`)
 }
 
 function giveToStandins(folder: string, roster: RosterEntities): void {

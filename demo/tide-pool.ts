@@ -8,11 +8,11 @@ const work = `
 Who lives where|Where|S|2026-09-14|10|TL.1
 First line count|Line 1|F|2026-09-22|10|TF.1, TF.2
 Check 1, zones|Zones|C|2026-09-29|20|TL.1, TL.2
-Field book, September|SheetSource 1|F|2026-10-02|5|TF.2
+Field book, September|Book 1|F|2026-10-02|5|TF.2
 Food web poster|Web|S|2026-10-13|20|TE.1, TE.2
 Check 2, energy|Energy|C|2026-10-22|25|TE.2
 Two shores|Shores|S|2026-10-29|20|TL.5
-Field book, October|SheetSource 2|F|2026-10-30|5|TF.2, TF.6
+Field book, October|Book 2|F|2026-10-30|5|TF.2, TF.6
 Limpet diary|Limpet|S|2026-11-09|10|TL.3
 Second line count|Line 2|F|2026-11-13|10|TF.1, TF.4
 Check 3, missing links|Links|C|2026-11-19|25|TE.3, TE.1

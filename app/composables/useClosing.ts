@@ -89,3 +89,4 @@ export function useClosing() {
 
   return { lines, isGraded, withoutLevel, unscored, written, overridden, toLookAt, declared, departed, begun }
 }
+export type Closing = ReturnType<typeof useClosing>

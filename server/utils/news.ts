@@ -1,10 +1,10 @@
 import { NewsFeed } from '../services/news'
 
-let desk: Promise<NewsFeed> | undefined
+let feed: Promise<NewsFeed> | undefined
 
 /** Whoever tells of acts in this process. */
 export const newsFeed = (): Promise<NewsFeed> =>
-  (desk ??= dbHandle().then(({ db, listen }) => new NewsFeed(db, listen, (error) => logFault(null, error, 'news'))))
+  (feed ??= dbHandle().then(({ db, listen }) => new NewsFeed(db, listen, (error) => logFault(null, error, 'news'))))
 
 /** A stream of news has no end of its own: asked to stop, the server would wait for it. */
-export const closeNews = async (): Promise<void> => (await desk)?.close()
+export const closeNews = async (): Promise<void> => (await feed)?.close()

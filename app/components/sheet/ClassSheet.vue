@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { SheetController } from '~/sheet/controller'
-import { COLUMNS, densities, stretch, whole, type Density, type Stretch } from '~/sheet/window'
+import { densities, type Density } from '~/sheet/window'
 import type {
   CellView,
   Footer,
@@ -12,20 +12,17 @@ import type {
   SheetColumn,
   SheetRow,
 } from '~/sheet/types'
-import { useTurns } from '~/composables/useTurns'
+import { CELL, useSheetWindow } from '~/composables/useSheetWindow'
 import { useFrame } from '~/stores/frame'
 
 /** Widths and heights in pixels; the controller places its boxes by them. */
 const NAME_WIDE = 150
 const NAME_NARROW = 124
-const CELL = 50
 const HEAD = 66
 /** What the name of a group takes over the heads. */
 const GROUP = 15
 /** How wide words beside a cell are at most. */
 const MESSAGE = 260
-/** Up to so many cells all are in the page; above, those in view and some around them. */
-const ALL = 3000
 
 const props = withDefaults(
   defineProps<{
@@ -74,66 +71,20 @@ const columnAt = (column: number): SheetColumn | ResultColumn =>
   props.columns[column] ?? props.results[column - props.columns.length]!
 const idsOf = (place: Place): [string, string] => [props.rows[place.row]!.id, columnAt(place.column).id]
 
-/** What the view measures, noted as it changes: asking the page in the middle of a keystroke would lay it out anew. */
-const view = { left: 0, top: 0, width: 0, height: 0 }
-const windowed = computed(() => props.rows.length * props.columns.length > ALL)
-const inPage = shallowRef<Stretch>(whole(0, 0))
-// Each side of its own, so that rows that come and go leave the columns as they are.
-const left = computed(() => inPage.value.left)
-const right = computed(() => inPage.value.right)
-const shownColumns = computed(() => props.columns.slice(left.value, right.value))
-/** Columns come and go in blocks, so that a row that stays makes only what is new; without a window all are one. */
-const perBlock = computed(() => (windowed.value ? COLUMNS : props.columns.length))
-let known = new Map<number, SheetColumn[]>()
-const blocks = computed(() => {
-  const now = new Map<number, SheetColumn[]>()
-  for (let from = left.value; from < right.value; from += perBlock.value) {
-    const columns = props.columns.slice(from, from + perBlock.value)
-    const before = known.get(from)
-    const same = before?.length === columns.length && columns.every((each, at) => each === before[at])
-    now.set(from, same ? before : columns)
-  }
-  known = now
-  return [...now].map(([from, columns]) => ({ from, left: name.value + CELL * from, columns }))
-})
-/** The room of the columns before those in the page, in pixels. */
-const before = computed(() => CELL * left.value)
-/** What heads and feet show of the columns. */
-const stretched = computed(() => ({
-  columns: shownColumns.value,
-  from: left.value,
-  count: props.columns.length,
-  before: before.value,
-  results: props.results,
-}))
-const shownRows = computed(() => props.rows.slice(inPage.value.top, inPage.value.bottom))
-
-/** While one scrolls, rows take up new columns in turns, every fourth in a frame: they are ready before they are seen. */
-const TURNS = 4
-const { taken, atOnce, inTurn } = useTurns(() => blocks.value, TURNS)
-const blocksOf = (row: number) => taken.value[row % TURNS]!
-
-/** Puts into the page what the view needs; `ahead` says that there is time for columns that are not in view yet. */
-function look({ ahead = false } = {}): void {
-  const [rows, columns] = [props.rows.length, props.columns.length]
-  const desired = windowed.value
-    ? stretch(
-        {
-          ...view,
-          width: view.width - name.value - resultsWidth.value,
-          height: view.height - headHeight.value - feet.value,
-        },
-        { rows, columns, row: rowHeight.value, cell: CELL },
-      )
-    : whole(rows, columns)
-  const now = inPage.value
-  if ((Object.keys(desired) as (keyof Stretch)[]).every((side) => desired[side] === now[side])) return
-  inPage.value = desired
-  const seen = [view.left / CELL, (view.left + view.width - name.value - resultsWidth.value) / CELL] as const
-  if (!ahead || seen[0] < now.left || seen[1] > now.right) atOnce()
-  else if (desired.left !== now.left || desired.right !== now.right) inTurn()
-  if (windowed.value) void nextTick(() => controller?.settle())
-}
+const { view, windowed, open, inPage, blocksOf, perBlock, stretched, shownRows, look, atOnce } = useSheetWindow(
+  scroller,
+  () => ({
+    rows: props.rows,
+    columns: props.columns,
+    results: props.results,
+    name: name.value,
+    resultsWidth: resultsWidth.value,
+    rowHeight: rowHeight.value,
+    above: headHeight.value,
+    below: feet.value,
+  }),
+  { moved: () => void nextTick(() => controller?.settle()), opened: () => controller && reveal(controller.active) },
+)
 watch(
   () => [props.rows, props.columns, props.density, name.value],
   () => {
@@ -141,24 +92,6 @@ watch(
     atOnce()
   },
   { immediate: true, flush: 'sync' },
-)
-
-useResizeObserver(scroller, ([entry]) => {
-  const first = view.width === 0
-  view.width = entry!.contentRect.width
-  view.height = entry!.contentRect.height
-  look()
-  if (first && controller) reveal(controller.active)
-})
-useEventListener(
-  scroller,
-  'scroll',
-  () => {
-    view.left = scroller.value!.scrollLeft
-    view.top = scroller.value!.scrollTop
-    look({ ahead: true })
-  },
-  { passive: true },
 )
 
 function elementAt({ row, column }: Place): HTMLElement | null {
@@ -189,10 +122,9 @@ function reveal({ row, column }: Place): void {
   if (view.width === 0) return
   const x = column * CELL
   const y = row * rowHeight.value
-  const wide = view.width - name.value - resultsWidth.value
+  const { wide, tall } = open()
   // The computed columns are always in view.
   const isInView = column >= props.columns.length
-  const tall = view.height - headHeight.value - feet.value
   // Whole columns begin beside the names.
   const right = Math.ceil((x + CELL - wide) / CELL) * CELL
   const left = isInView ? view.left : Math.min(x, Math.max(view.left, right))
@@ -209,8 +141,7 @@ function isInView(rowId: string, columnId: string): boolean {
   const column = props.columns.findIndex((each) => each.id === columnId)
   if (row < 0 || column < 0) return false
   const [x, y] = [column * CELL - view.left, row * rowHeight.value - view.top]
-  const wide = view.width - name.value - resultsWidth.value
-  const tall = view.height - headHeight.value - feet.value
+  const { wide, tall } = open()
   return x > -CELL && x < wide && y > -rowHeight.value && y < tall
 }
 
@@ -290,7 +221,7 @@ onMounted(() => {
 
 /** Puts the frame where the model says, as on opening or after the columns changed. */
 function follow(focus: boolean): void {
-  if (!controller || props.rows.length === 0 || props.columns.length === 0) return controller?.paint()
+  if (!controller || props.rows.length === 0 || props.columns.length === 0) return controller?.show()
   const row = props.rows.findIndex((each) => each.id === active.value?.rowId)
   const all = [...props.columns, ...props.results]
   const column = all.findIndex((each) => each.id === active.value?.columnId)
