@@ -78,7 +78,9 @@ async function typeColumn(count: number): Promise<{ grade: number[]; floor: numb
   for (let i = 0; i < count; i++) {
     const row = rows[i % rows.length]!
     const cell = row.querySelectorAll<HTMLElement>('[role=gridcell]')[Math.floor(i / rows.length)]!
-    const grade = row.querySelector('[data-result="period"]')!
+    const grade = document.querySelector(
+      `.sheet .results > [data-row="${row.getAttribute('data-row')}"] [data-result="period"]`,
+    )!
     for (const kind of ['grade', 'floor'] as const) {
       cell.focus()
       press(cell, 'F2')

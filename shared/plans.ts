@@ -105,8 +105,8 @@ export const standardsResponse = z.object({
   standards: z.record(z.string(), schemas.standard),
   courseStandards: z.record(z.string(), schemas.courseStandard),
   courses: z.array(z.object({ id: z.string(), title: z.string(), code: z.string() })),
-  /** Of how many classes each proficiency scale is; under the empty name, of those that choose none. */
-  levelUses: z.record(z.string(), z.number()),
+  /** The classes that each proficiency scale is of, the first by name; under the empty name, those that choose none. */
+  levelUses: z.record(z.string(), z.object({ count: z.number(), titles: z.array(z.string()) })),
 })
 export type StandardsResponse = z.infer<typeof standardsResponse>
 

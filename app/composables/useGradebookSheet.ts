@@ -1,24 +1,19 @@
-import { categoryCalled } from '#core/plan/counterpart'
 import { jointId } from '#core/kind'
-import type { Category } from '#core/plan/category'
-import { periodOf, type Period } from '#core/calendar/periods'
-import { planOf, rulesOf } from '#core/plan/rules'
-import { readDecimal } from '#core/number/decimal'
 import { isBelowLine } from '#core/grading/grade'
-import { mean, median, middleHalf, type Spread } from '#core/grading/spread'
+import { toDouble } from '#core/number/ratio'
 import { worthOf } from '#core/scores/worth'
-import { toDouble, type Ratio } from '#core/number/ratio'
+import { categoryIn, categoryResult } from '~/sheet/scores/category-result'
+import { feetOf } from '~/sheet/scores/feet'
+import { gradeResult, isUngraded, longerResult } from '~/sheet/scores/grade-result'
+import type { ResultFeature } from '~/sheet/scores/result-feature'
+import { groupOf, scoreColumn } from '~/sheet/scores/score-column'
 import { bySize, inOrder, isShown, studentsShown, type SheetView } from '~/sheet/view'
 import { scoreViews } from '~/sheet/score-view'
-import type { CellView, Footer, ResultColumn, ResultView, SheetColumn } from '~/sheet/types'
+import type { CellView, Footer, ResultView, SheetColumn } from '~/sheet/types'
 import type { SheetSource, SourceRow } from './useSheetSource'
 import type { ClassStore } from '~/stores/class'
 import { usePerson } from '~/stores/person'
-import { shortDay, counted } from '~/composables/useWords'
 import type { SheetHabits } from '~/composables/useSheetView'
-
-/** Of more classes than this, the means stand under the rows only for all together. */
-const CLASSES_UNDER = 4
 
 /** The gradebook of a book and its period, as the sheet shows it in a view. */
 export function useGradebookSheet(source: SheetSource, view: Ref<SheetView>, habits: Ref<SheetHabits>) {
@@ -26,17 +21,10 @@ export function useGradebookSheet(source: SheetSource, view: Ref<SheetView>, hab
   /** Whose categories and periods the heads speak of. */
   const lead = source.classes[0]!
 
-  /** A category of the lead's in another class of the course: the one of the same name. */
-  function categoryIn(classStore: ClassStore, id: string): string {
-    if (classStore === lead) return id
-    const name = lead.categories.find((each) => each.id === id)?.name
-    return categoryCalled(classStore.categories, name)?.id ?? 'none'
-  }
-
   const shownWork = computed(() =>
     source.classes.map((classStore) => {
       const { category } = view.value
-      const own = { ...view.value, category: category && categoryIn(classStore, category) }
+      const own = { ...view.value, category: category && categoryIn(lead, classStore, category) }
       const { snapshot, students } = classStore
       return source.workOf(classStore).filter((each) => isShown(snapshot!, each, students, own, today.value))
     }),
@@ -88,72 +76,31 @@ export function useGradebookSheet(source: SheetSource, view: Ref<SheetView>, hab
     return worth ? toDouble(worth.earned) : null
   }
 
-  /** Over the first column of each group: its category, or its period where several are shown. */
-  function groupOf({ first }: (typeof shown.value)[number]): string | undefined {
-    if (view.value.order === 'category')
-      return lead.categories.find((one) => one.id === first.categoryId)?.name ?? 'No category'
-    return view.value.span ? (periodOf(lead.periods, first.dueOn)?.title ?? 'In no period') : undefined
-  }
-
   const columns = computed<SheetColumn[]>(() =>
     shown.value.map((column, at) => {
-      const { id, first, dueOn } = column
-      const category = lead.categories.find((one) => one.id === first.categoryId)
-      const worth = first.multiplier === '1' ? `of ${first.points}` : `${first.points} ×${first.multiplier}`
-      const group = groupOf(column)
+      const group = groupOf(lead, column, view.value)
       const before = shown.value[at - 1]
-      const lacking = source.classes.length - column.in.size
-      const days = dueOn.length > 1 ? `${shortDay(dueOn[0]!)} on` : shortDay(dueOn[0]!)
-      return {
-        id,
-        title: first.shortName,
-        under: [days, worth],
-        tint: category?.tint,
-        group: before && groupOf(before) === group ? undefined : group,
-        words: [
-          `${first.name}, ${category?.name ?? 'no category'}, due ${dueOn.map(shortDay).join(' and ')}`,
-          `${first.points} points${first.multiplier === '1' ? '' : `, times ${first.multiplier}`}`,
-          ...(first.hidden ? ['put away'] : []),
-          ...(lacking ? [`in ${counted(column.in.size, 'class', 'classes')} of ${source.classes.length}`] : []),
-        ].join(', '),
-      }
+      const isSaid = before !== undefined && groupOf(lead, before, view.value) === group
+      return scoreColumn(lead, column, source.classes.length, isSaid ? undefined : group)
     }),
   )
 
-  const results = computed<ResultColumn[]>(() => {
+  const features = computed<ResultFeature[]>(() => {
     // A class without grades has no place for one.
-    if (lead.plan?.method === 'none' && lead.lineage.every((each) => methodIn(each) === 'none')) return []
+    if (lead.plan?.method === 'none' && lead.lineage.every((period) => isUngraded(lead, period))) return []
     const [own, ...longer] = lead.lineage
     return [
-      ...(habits.value.categories ? (lead.rules?.categories ?? []) : []).map(({ category, weight }) => ({
-        id: category.id,
-        title: category.shortName,
-        under: weightWords(category, weight),
-        width: 48,
-      })),
-      {
-        id: 'period',
-        title: own?.title ?? '',
-        under: `${scaleEnds()}, ${counted(lead.plan?.places ?? 1, 'place')}`,
-        width: 92,
-        strong: true,
-      },
+      ...(habits.value.categories ? (lead.rules?.categories ?? []) : []).map((rule) => categoryResult(lead, rule)),
+      gradeResult(lead, own),
       // The longer period right above; the ones beyond it are in Show work and on cards.
-      ...longer.slice(0, 1).map((each) => ({ id: each.id, title: each.title, under: 'so far', width: 74 })),
+      ...longer.slice(0, 1).map(longerResult),
     ]
   })
-
-  const methodIn = (period: Period) => rulesOf(lead.structure!, planOf(lead.structure!), period).method
-
-  function weightWords(category: Category, weight: string): string {
-    if (!category.counts) return 'not in'
-    if (category.extraCredit) return 'extra'
-    return lead.rules?.method === 'categories' ? `${weight} %` : ''
-  }
-
-  function scaleEnds(): string {
-    const steps = lead.plan?.scale.steps ?? []
-    return `${steps[0]?.label} to ${steps.at(-1)?.label}`
+  const results = computed(() => features.value.map(({ column }) => column))
+  const featureById = computed(() => new Map(features.value.map((feature) => [feature.column.id, feature])))
+  function result(rowId: string, resultId: string): ResultView {
+    const { classStore, studentId } = source.studentOf(rowId)
+    return featureById.value.get(resultId)?.cell(classStore, studentId) ?? { text: '' }
   }
 
   function cells(rowId: string): (columnId: string) => CellView {
@@ -167,102 +114,23 @@ export function useGradebookSheet(source: SheetSource, view: Ref<SheetView>, hab
 
   /** The category of a class that a column of results is about; null for one of grades. */
   const ofCategory = (classStore: ClassStore, resultId: string): string | null =>
-    lead.categories.some((each) => each.id === resultId) ? categoryIn(classStore, resultId) : null
-
-  function result(rowId: string, resultId: string): ResultView {
-    const { classStore, studentId } = source.studentOf(rowId)
-    const categoryId = ofCategory(classStore, resultId)
-    if (categoryId) return categoryResult(classStore, studentId, categoryId)
-    const grade = classStore.gradeOfStudent(studentId, resultId === 'period' ? undefined : resultId)
-    if (!grade?.effective) return { text: '', why: whyNone(classStore, studentId, resultId) }
-    const was = grade.override ? (grade.computed?.percent ?? 'none') : undefined
-    return { text: grade.effective.percent, label: grade.effective.label, was }
-  }
-
-  /** An empty place says why. */
-  function whyNone(classStore: ClassStore, studentId: string, resultId: string): string {
-    const period = resultId === 'period' ? classStore.period : classStore.lineage.find((each) => each.id === resultId)
-    if (!period) return ''
-    const { structure } = classStore
-    if (rulesOf(structure!, planOf(structure!), period).method === 'none') return 'no grade here'
-    return resultId === 'period' && classStore.droppedOf(studentId).size > 0 ? 'only score dropped' : 'no scores yet'
-  }
-
-  function categoryResult(classStore: ClassStore, studentId: string, categoryId: string): ResultView {
-    const found = classStore.gradeOfStudent(studentId)?.categories.get(categoryId)
-    if (found) return { text: found.percent }
-    // An empty place says why, where a rule and not a blank has emptied it.
-    const category = classStore.categories.find((each) => each.id === categoryId)
-    const own = (id: string) => classStore.get('assignment', id).categoryId === categoryId
-    return category && category.dropCount > 0 && [...classStore.droppedOf(studentId)].some(own)
-      ? { text: '', why: 'dropped' }
-      : { text: '' }
-  }
+    lead.categories.some((each) => each.id === resultId) ? categoryIn(lead, classStore, resultId) : null
 
   const version = (rowId: string) => {
     const { classStore, studentId } = source.studentOf(rowId)
     return classStore.versionOf(studentId)
   }
 
-  // ---- The lines under the rows ----
-
-  /** The exact numbers of a result, of some of the classes. */
-  const numbers = (of: readonly ClassStore[], resultId: string): readonly Ratio[] =>
-    of.flatMap((classStore) => {
-      const own = ofCategory(classStore, resultId) ?? resultId
-      return classStore.numbers.get(own === 'period' ? classStore.periodId! : own) ?? []
-    })
-
-  const footers = computed<Footer[]>(() => {
-    if (rows.value.length === 0) return []
-    const plan = lead.plan!
-    const ends = (half: [string, string] | null) => half && half.map((end) => readDecimal(end) ?? end).join('–')
-    const line = (
-      title: string,
-      of: readonly ClassStore[],
-      column: (spread: Spread) => string | null,
-      result: (values: readonly Ratio[]) => string | null,
-    ): Footer => ({
-      title,
-      columns: new Map(
-        shown.value.map(({ id }) => [id, column(source.spread(id, of.length === 1 ? of[0] : undefined))]),
-      ),
-      results: new Map(results.value.map(({ id }) => [id, result(numbers(of, id))])),
-    })
-    const meanOf = (title: string, of: readonly ClassStore[]) =>
-      line(
-        title,
-        of,
-        (spread) => spread.mean,
-        (values) => mean(values, plan),
-      )
-    const all = source.classes
-    const each = source.several && all.length <= CLASSES_UNDER ? all : []
-    return [
-      ...each.map((classStore) => meanOf(`Mean of ${source.shortOf(classStore)}`, [classStore])),
-      meanOf(source.several ? 'Mean of all' : 'Class mean', all),
-      ...(habits.value.median
-        ? [
-            line(
-              'Median',
-              all,
-              (spread) => spread.median,
-              (values) => median(values, plan),
-            ),
-          ]
-        : []),
-      ...(habits.value.spread
-        ? [
-            line(
-              'Middle half',
-              all,
-              (spread) => ends(spread.middleHalf),
-              (values) => ends(middleHalf(values, { places: 0, rounding: 'half up' })),
-            ),
-          ]
-        : []),
-    ]
-  })
+  const footers = computed<Footer[]>(() =>
+    rows.value.length
+      ? feetOf(
+          source,
+          shown.value.map(({ id }) => id),
+          features.value,
+          habits.value,
+        )
+      : [],
+  )
 
   return { rows, columns, away, results, ofCategory, cells, result, version, footers }
 }

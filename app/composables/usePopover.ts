@@ -11,7 +11,7 @@ export function usePopover(box: Readonly<Ref<HTMLElement | null>>) {
     if (!open.value) return
     event.stopPropagation()
     open.value = false
-    const cell = document.querySelector<HTMLElement>('[role=grid] [role=gridcell][tabindex="0"]')
+    const cell = document.querySelector<HTMLElement>('.sheet [role=gridcell][tabindex="0"]')
     ;(cell ?? box.value?.querySelector<HTMLElement>('[aria-expanded]'))?.focus({ preventScroll: true })
   }
   return { open, escape }

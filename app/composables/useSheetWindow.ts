@@ -41,6 +41,8 @@ export function useSheetWindow(
   /** Columns come and go in blocks, so that a row that stays makes only what is new; without a window all are one. */
   const perBlock = computed(() => (windowed.value ? COLUMNS : counts.value.columns))
   let known = new Map<number, SheetColumn[]>()
+  /** The most that were in the page at once: so many slots there are. */
+  const most = { rows: 0, blocks: 0 }
   const blocks = computed(() => {
     const now = new Map<number, SheetColumn[]>()
     for (let from = left.value; from < right.value; from += perBlock.value) {
@@ -50,7 +52,13 @@ export function useSheetWindow(
       now.set(from, same ? before : columns)
     }
     known = now
-    return [...now].map(([from, columns]) => ({ from, left: extent().name + CELL * from, columns }))
+    const blocks = [...now].map(([from, columns]) => ({
+      slot: from / perBlock.value,
+      from,
+      left: CELL * from,
+      columns,
+    }))
+    return recycled(blocks, (most.blocks = Math.max(most.blocks, blocks.length)))
   })
   /** What heads and feet show of the columns. */
   const stretched = computed(() => ({
@@ -61,7 +69,17 @@ export function useSheetWindow(
     before: CELL * left.value,
     results: extent().results,
   }))
-  const shownRows = computed(() => extent().rows.slice(inPage.value.top, inPage.value.bottom))
+  /** The rows in the page, each in a slot that it leaves to another row when it goes: boxes are kept, and only written to. */
+  const slots = computed(() => {
+    const { top, bottom } = inPage.value
+    const rows = extent().rows.slice(top, bottom)
+    most.rows = Math.max(most.rows, rows.length)
+    return recycled(
+      rows.map((row, place) => ({ slot: top + place, row, at: top + place })),
+      most.rows,
+    )
+  })
+  const slotOf = (row: number) => slots.value.findIndex(({ at }) => at === row)
 
   const { taken, atOnce, inTurn } = useTurns(() => blocks.value, TURNS)
   const blocksOf = (row: number) => taken.value[row % TURNS]!
@@ -106,5 +124,9 @@ export function useSheetWindow(
     { passive: true },
   )
 
-  return { view, windowed, open, inPage, perBlock, blocksOf, stretched, shownRows, look, atOnce }
+  return { view, windowed, open, inPage, blocksOf, stretched, slots, slotOf, look, atOnce }
 }
+
+/** Things in their slots: the number of each, modulo how many slots there are, in the order of the slots. */
+const recycled = <T extends { slot: number }>(things: readonly T[], slots: number): T[] =>
+  things.map((thing) => ({ ...thing, slot: thing.slot % slots })).sort((a, b) => a.slot - b.slot)

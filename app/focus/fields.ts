@@ -12,7 +12,7 @@ export function selectFigures(): () => void {
   let pressed: HTMLInputElement | null = null
   const fieldOf = ({ target }: Event) => {
     const field = target instanceof Element ? target.closest<HTMLInputElement>(FIGURES) : null
-    return field && !field.closest('[role=grid]') ? field : null
+    return field && !field.closest('.sheet') ? field : null
   }
   const onPress = (event: Event) => {
     const field = fieldOf(event)

@@ -26,7 +26,7 @@ const OUTWARDS = 5
 /** A sheet keeps its own cells in order: asking it with every key would cost the frame. */
 function trailOf(element: Element): Trail {
   const trail: Trail = []
-  const grid = element.closest('[role=grid]')
+  const grid = element.closest('.sheet')
   for (
     let box = (grid ?? element).parentElement;
     box && trail.length < OUTWARDS && !box.matches('main, body');

@@ -96,6 +96,7 @@ export class SheetController {
   /** After the window moved: the active cell may have come or gone. */
   settle(): void {
     const { root } = this.host
+    this.show()
     const keeps = this.held && !this.editing
     const on = document.activeElement
     if (this.host.element(this.active)) this.rove(keeps && (on === root || !root.contains(on)))

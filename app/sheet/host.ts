@@ -21,6 +21,8 @@ export interface SheetHost {
   /** Where a cell is in the content. Must not read layout. */
   rect(place: Place): Box
   element(place: Place): HTMLElement | null
+  /** The name at the head of a row, while that is in the page. */
+  name(row: number): HTMLElement | null
   /** Scrolls a cell into the part of the view that nothing pinned covers. */
   reveal(place: Place): void
   hit(target: EventTarget | null): Place | null

@@ -6,6 +6,7 @@ import type { Block, Place } from './types'
 export class SheetOverlay {
   private selected: HTMLElement[] = []
   private framed: HTMLElement | null = null
+  private named: HTMLElement | null = null
 
   constructor(private host: SheetHost) {}
 
@@ -16,7 +17,8 @@ export class SheetOverlay {
     const inHeads = at.row < 0 || this.host.rows() === 0 || this.host.columns() === 0
     active.hidden = inHeads || isComputed
     if (!active.hidden) position(active, this.host.rect(at))
-    this.markComputed(isComputed ? this.host.element(at) : null)
+    this.framed = marked('data-here', this.framed, isComputed ? this.host.element(at) : null)
+    this.named = marked('data-row-here', this.named, at.row < 0 ? null : this.host.name(at.row))
     range.hidden = isOneCell(block)
     if (!range.hidden) {
       const from = this.host.rect({ row: block.top, column: block.left })
@@ -24,14 +26,6 @@ export class SheetOverlay {
       position(range, { x: from.x, y: from.y, width: to.x + to.width - from.x, height: to.y + to.height - from.y })
     }
     this.markSelected(block)
-  }
-
-  /** A computed cell stands in the part that does not scroll, so it wears its own frame. */
-  private markComputed(now: HTMLElement | null): void {
-    if (now === this.framed) return
-    this.framed?.removeAttribute('data-here')
-    now?.setAttribute('data-here', '')
-    this.framed = now
   }
 
   /** Tells the screen reader which cells are in the block, by writing to their elements directly. */
@@ -42,6 +36,14 @@ export class SheetOverlay {
     for (const element of next) element.setAttribute('aria-selected', 'true')
     this.selected = next
   }
+}
+
+/** Of cells and names in panes that do not scroll, the one that is selected says so itself. */
+function marked(as: string, before: HTMLElement | null, now: HTMLElement | null): HTMLElement | null {
+  if (now === before) return now
+  before?.removeAttribute(as)
+  now?.setAttribute(as, '')
+  return now
 }
 
 /** Puts a box over the content. */

@@ -14,6 +14,7 @@ import select from '@primeuix/themes/aura/select'
 import textarea from '@primeuix/themes/aura/textarea'
 import virtualscroller from '@primeuix/themes/aura/virtualscroller'
 import { markRaw } from 'vue'
+import { palette } from '#shared/palette'
 
 /** The components that are used, and those inside them. Whatever else is here is made into rules at every start. */
 const components = {
@@ -21,23 +22,25 @@ const components = {
   ...{ message, progressbar, ripple, select, textarea, virtualscroller },
 }
 
+const { light, dark } = palette
+/** One dye; what lies between its depths is the components' own. */
 const indigo = {
-  50: '#f5f6fc',
-  100: '#eef1f9',
-  200: '#d5dcf0',
-  300: '#9fb0dc',
+  50: light.row,
+  100: light.ai1,
+  200: light.ai2,
+  300: light.ai3,
   400: '#7b8fcb',
-  500: '#5a70b8',
+  500: light.ai4,
   600: '#44589f',
-  700: '#2f3f86',
+  700: light.ai5,
   800: '#27346f',
-  900: '#1f2a5c',
+  900: light.ai6,
   950: '#151d42',
 }
 
 const warn = { background: 'var(--ochre1)', borderColor: 'var(--ochre1)', color: 'var(--ochre)' }
 
-/** Our palette in PrimeVue's terms, so that every component speaks it. The values stand in assets/palette.css too. */
+/** Our palette in PrimeVue's terms, so that every component speaks it. */
 const preset = definePreset(
   { ...base, components },
   {
@@ -53,53 +56,53 @@ const preset = definePreset(
       colorScheme: {
         light: {
           surface: {
-            0: '#fffefb',
-            50: '#fbfaf6',
+            0: light.sheet,
+            50: light.paper,
             100: '#f4f2ea',
-            200: '#ebe8de',
-            300: '#dedbd0',
+            200: light.hair,
+            300: light.line,
             400: '#a9abb9',
             500: '#747a93',
-            600: '#5c6483',
+            600: light.soft,
             700: '#3d4566',
             800: '#2a3152',
-            900: '#1c2342',
+            900: light.ink,
             950: '#12172e',
           },
           primary: {
             color: '{primary.700}',
-            contrastColor: '#ffffff',
+            contrastColor: light['on-strong'],
             hoverColor: '{primary.800}',
             activeColor: '{primary.900}',
           },
-          text: { color: '#1c2342', hoverColor: '#1c2342', mutedColor: '#5c6483' },
-          content: { borderColor: '#dedbd0', background: '#fffefb' },
-          formField: { borderColor: '#8d90a3', placeholderColor: '#5c6483' },
+          text: { color: light.ink, hoverColor: light.ink, mutedColor: light.soft },
+          content: { borderColor: light.line, background: light.sheet },
+          formField: { borderColor: light.edge, placeholderColor: light.soft },
         },
         dark: {
           surface: {
             0: '#eef0f8',
             50: '#dfe3f1',
             100: '#c5cbe0',
-            200: '#a9b1cf',
+            200: dark.soft,
             300: '#8b94b8',
-            400: '#6d779f',
+            400: dark.edge,
             500: '#525c84',
             600: '#3c456c',
             700: '#2c3456',
             800: '#1e2544',
             900: '#171d38',
-            950: '#11162c',
+            950: dark['on-strong'],
           },
           primary: {
             color: '{primary.300}',
-            contrastColor: '#11162c',
+            contrastColor: dark['on-strong'],
             hoverColor: '{primary.200}',
             activeColor: '{primary.100}',
           },
-          text: { color: '#e7eaf6', hoverColor: '#ffffff', mutedColor: '#a9b1cf' },
-          content: { borderColor: '#343c60', background: '#1a2040' },
-          formField: { background: '#151b35', borderColor: '#6d779f', placeholderColor: '#a9b1cf' },
+          text: { color: dark.ink, hoverColor: '#ffffff', mutedColor: dark.soft },
+          content: { borderColor: dark.line, background: dark.sheet },
+          formField: { background: dark.paper, borderColor: dark.edge, placeholderColor: dark.soft },
         },
       },
     },

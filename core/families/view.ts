@@ -4,8 +4,11 @@ import type { Period } from '../calendar/periods'
 import { jointId } from '../kind'
 import { record } from '../records'
 import type { Assignment } from '../plan/assignment'
+import { levelsIn } from '../proficiency/levels-in'
+import { levelWindow } from '../proficiency/window'
 import { Grades } from '../grading/grades'
 import { familyGrade, type FamilyGrade } from './grade'
+import { familyLevels, type FamilyLevels } from './levels'
 import { assignmentsIn, planOf, withAncestors } from '../plan/rules'
 import { valueText, type Mark } from '../scores/score'
 import { enrolledOn, type ClassSnapshot, type Student } from '../section'
@@ -33,6 +36,7 @@ export interface Hidden {
 export interface FamilyView {
   lines: FamilyLine[]
   grades: (FamilyGrade & { title: string })[]
+  levels: FamilyLevels
   hidden: Hidden[]
 }
 
@@ -43,7 +47,8 @@ export interface FamilyView {
  * @example familyView(snapshot, student, quarter2, '2026-11-25').lines[0]?.score // '8'
  */
 export function familyView(snapshot: ClassSnapshot, student: Student, period: Period, today: CivilDate): FamilyView {
-  const view: FamilyView = { lines: [], grades: [], hidden: [] }
+  const levels = familyLevels(planOf(snapshot), levelsIn(levelWindow(snapshot, period), student.id))
+  const view: FamilyView = { lines: [], grades: [], levels, hidden: [] }
   let unshown = 0
   for (const each of assignmentsIn(snapshot, period)) {
     const cell = record(snapshot.records, 'cell', jointId(student.id, each.id))

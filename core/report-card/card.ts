@@ -1,6 +1,7 @@
 import type { CivilDate } from '../calendar/date'
 import type { Period } from '../calendar/periods'
 import { familyGrade, type FamilyGrade } from '../families/grade'
+import { familyLevels } from '../families/levels'
 import { Grades } from '../grading/grades'
 import { studentsIn } from '../grading/section'
 import { jointId } from '../kind'
@@ -63,8 +64,7 @@ export function cardsOf(
       isGraded: reports !== 'levels' && (isGraded(snapshot, plan, period) || work.override !== null),
       grade: familyGrade(plan, grades.of(student.id, period.id), record(snapshot.records, 'override', id)),
       parts: reports === 'levels' ? [] : madeOf(plan, work),
-      standards: levels.filter((each) => !each.habit && reports !== 'grades'),
-      habits: levels.filter((each) => each.habit && !each.isArea),
+      ...familyLevels(plan, levels),
       remark: record(snapshot.records, 'remark', id).text,
     }
   })

@@ -1,4 +1,5 @@
 import PDFDocument from 'pdfkit'
+import { palette } from '../../shared/palette'
 import type { ReportCard } from '../../core/report-card/card'
 import type { GradePart, WhyNone } from '../../core/report-card/made-of'
 
@@ -7,11 +8,7 @@ export interface Drawing {
   fonts: { regular: Uint8Array; bold: Uint8Array }
 }
 
-const INK = '#1c2342'
-const SOFT = '#5c6483'
-const LINE = '#dedbd0'
-const INDIGO = '#2f3f86'
-const SEAL = '#b8402a'
+const { ink: INK, soft: SOFT, line: LINE, ai5: INDIGO, shu: SEAL } = palette.light
 const LEFT = 56
 const RIGHT = 539
 const WIDTH = RIGHT - LEFT

@@ -92,9 +92,11 @@ export class Desk {
 
   /** The cell of a student under a column, by the beginning of the column's words. */
   cell(student: string, column: string): Locator {
-    const row = `//*[@role="row"][*[@role="rowheader" and @title="${student}"]]`
+    const row = `//*[@role="rowheader" and @title="${student}"]/@data-row`
     const head = `//*[@role="columnheader"][starts-with(@aria-label, "${column}")]`
-    return this.page.locator(`xpath=${row}//*[@role="gridcell"][@aria-colindex = ${head}/@aria-colindex]`)
+    return this.page.locator(
+      `xpath=//*[@role="gridcell"][@aria-colindex = ${head}/@aria-colindex][ancestor::*[@data-row = ${row}]]`,
+    )
   }
 
   /** The names of the students in the sheet, from the top. */
@@ -117,10 +119,8 @@ export class Desk {
 
   /** A computed value in a student's row. */
   result(student: string, id = 'period'): Locator {
-    return this.page
-      .getByRole('row')
-      .filter({ has: this.page.getByRole('rowheader', { name: student }) })
-      .locator(`[data-result="${id}"]`)
+    const row = `//*[@role="rowheader" and @title="${student}"]/@data-row`
+    return this.page.locator(`xpath=//*[@data-result="${id}"][ancestor::*[@data-row = ${row}]]`)
   }
 
   /** Types values one under the other, as from a stack of paper. */

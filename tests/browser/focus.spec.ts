@@ -45,7 +45,7 @@ const dialogs: Record<string, { at?: (desk: Desk, page: Page) => Promise<unknown
   'plan/PlanCategories.vue': {
     by: button('Delete Field notes'),
   },
-  'close.vue': { at: firstClass('Close the term'), by: button('Declare Quarter 2') },
+  'close/DeclareBar.vue': { at: firstClass('Close the term'), by: button('Declare Quarter 2') },
   'proficiency/LevelFillDialog.vue': {
     at: firstClass('Proficiency'),
     by: async (desk) => {
@@ -152,7 +152,7 @@ test('a form that was opened from the sheet has the keyboard: its name is typed 
     expect(await page.locator('.sheet .cell').allTextContents()).toEqual(cells)
     await page.keyboard.press('Escape')
     await expect(name).toHaveCount(0)
-    await expect.poll(() => page.evaluate(() => !!document.activeElement?.closest('[role=grid]'))).toBe(true)
+    await expect.poll(() => page.evaluate(() => !!document.activeElement?.closest('.sheet'))).toBe(true)
   }
 })
 
@@ -233,7 +233,7 @@ test('a notice has a place of its own, goes with its matter, and can be looked u
   // Nothing lies under it.
   const covered = await notice.evaluate((element) => {
     const { left, top, width, height } = element.getBoundingClientRect()
-    const grid = document.querySelector('[role=grid]')!.parentElement!.getBoundingClientRect()
+    const grid = document.querySelector('.sheet .scroller')!.getBoundingClientRect()
     return top < grid.bottom && top + height > grid.top && left < grid.right && left + width > grid.left
   })
   expect(covered).toBe(false)

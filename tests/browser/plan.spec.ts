@@ -153,7 +153,7 @@ test('a scale is made from another, with what is wrong said as it is typed', asy
 
 test('work is shown down to the scores, on a page that prints, also for the class mean', async ({ desk, page }) => {
   await desk.openClass('Earth Systems 7B')
-  const name = (await page.locator('.sheet [role=rowgroup] [role=rowheader]').first().textContent())!
+  const name = (await page.locator('.sheet .body [role=rowheader]').first().textContent())!
   await desk.cell(name, 'Field notes 5').click()
   await expect(desk.margin.getByText(/of every 100|This score is dropped/)).toBeVisible()
   await desk.margin.getByRole('combobox', { name: 'What would it take for' }).click()

@@ -4,7 +4,7 @@ import { expect, test } from './fixtures'
 /** How many heads of assignments are whole in view: nothing pinned covers them. */
 const headsInView = (page: Page) =>
   page.evaluate(() => {
-    const scroller = document.querySelector('[role=grid]')!.parentElement!.getBoundingClientRect()
+    const scroller = document.querySelector('.sheet .scroller')!.getBoundingClientRect()
     const left = document.querySelector('.sheet .heads .name')!.getBoundingClientRect().right
     const right = document.querySelector('.sheet .heads .results')!.getBoundingClientRect().left
     return [...document.querySelectorAll('[data-head]')].filter((head) => {
@@ -28,7 +28,7 @@ test('there is room for the work: what stands beside it folds away, by a key, an
   await expect.poll(() => headsInView(page)).toBe(9)
   const room = await page.evaluate(() => {
     const { right } = document.querySelector('.sheet .heads .results')!.getBoundingClientRect()
-    return document.querySelector('[role=grid]')!.parentElement!.getBoundingClientRect().right - right
+    return document.querySelector('.sheet .scroller')!.getBoundingClientRect().right - right
   })
   expect(room).toBeGreaterThanOrEqual(50)
   await page.keyboard.press('[')

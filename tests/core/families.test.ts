@@ -5,7 +5,7 @@ import { isSeen, seenFrom } from '#core/families/visibility'
 import { jointId } from '#core/kind'
 import { planOf } from '#core/plan/rules'
 import { cardsOf } from '#core/report-card/card'
-import { aClass } from '../support/class'
+import { aClass, aStandard } from '../support/class'
 
 const today = '2026-11-15'
 
@@ -122,6 +122,27 @@ describe('what a family sees of a student', () => {
       what: { code: 'hidden.reason', period: 'Quarter 2' },
       why: { code: 'unseen.for-record' },
     })
+  })
+  it('has the levels that the card has, and no other', () => {
+    const taught = structuredClone(snapshot)
+    taught.standards.push(aStandard('s1', { code: 'M.1' }), aStandard('h', { code: 'HB.1', habit: true }))
+    taught.records.levelOverride[jointId('ann', 's1', 'q2')] = { level: '3', reason: 'The counsellor knows' }
+    taught.records.levelOverride[jointId('ann', 'h', 'q2')] = { level: '4', reason: '' }
+    const quarter = taught.periods[2]!
+    const seen = (reports: 'both' | 'grades' | 'levels') => {
+      const plan = taught.records.plan.class!
+      taught.records.plan.class = { ...plan, proficiency: { ...planOf(taught).proficiency, reports } }
+      const [card] = cardsOf(taught, quarter, 'ann', today)
+      const { levels } = familyView(taught, taught.students[0]!, quarter, today)
+      expect(levels).toEqual({ standards: card!.standards, habits: card!.habits })
+      expect(JSON.stringify(levels)).not.toContain('counsellor')
+      return [levels.standards.length, levels.habits.length]
+    }
+    expect([seen('both'), seen('levels'), seen('grades')]).toEqual([
+      [1, 1],
+      [1, 1],
+      [0, 1],
+    ])
   })
   it('leaves out what was due while the student was not in the class', () => {
     const moved = structuredClone(snapshot)

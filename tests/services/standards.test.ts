@@ -118,7 +118,7 @@ describe('proficiency scales', () => {
     ).toMatchObject([{ done: 'refused', reason: { code: 'refused.level-scale-gone' } }])
     await take([{ kind: 'plan', id: mapId, to: { proficiency: { ...proficiency, scaleId: withHalves } } }])
     expect(scaleOf(await snapshot()).halves).toBe(true)
-    expect(await levelScaleUses(handle.db)).toMatchObject({ [withHalves]: 1 })
+    expect(await levelScaleUses(handle.db)).toMatchObject({ [withHalves]: { count: 1, titles: ['Mapmaking'] } })
     // A level of the teacher's own is held against the scale as it is now.
     const now = await snapshot()
     const q2 = now.periods.find((each) => each.title === 'Quarter 2')!.id

@@ -14,8 +14,19 @@ const ruling = computed(() =>
 )
 const ofClasses = computed(() => ruling.value && districtScale(ruling.value).id)
 const ofHabits = computed(() => ruling.value && habitScale(ruling.value).id)
-const usesOf = (id: string) =>
-  (props.office.known?.levelUses[id] ?? 0) + (id === ofClasses.value ? (props.office.known?.levelUses[''] ?? 0) : 0)
+/** The classes of a scale: those that chose it and, where it is every class's, those that chose none. */
+function usesOf(id: string): { count: number; titles: string[] } {
+  const uses = props.office.known?.levelUses ?? {}
+  const found = [uses[id], id === ofClasses.value ? uses[''] : undefined].filter((use) => use !== undefined)
+  return {
+    count: found.reduce((sum, { count }) => sum + count, 0),
+    titles: found.flatMap(({ titles }) => titles).toSorted((a, b) => a.localeCompare(b)),
+  }
+}
+function namesOf(id: string): string {
+  const { count, titles } = usesOf(id)
+  return titles.join(', ') + (count > titles.length ? ` and ${count - titles.length} more` : '')
+}
 /** What is thought of: nothing acts in every class before it was seen what it does there; till then the choice stays. */
 const proposed = shallowRef<Partial<Policy> | null>(null)
 async function rule(to: Partial<Policy>): Promise<void> {
@@ -81,7 +92,9 @@ const isOwn = (id: string) => id in (props.office.district?.ownLevels ?? blanks)
               @click.prevent="ofHabits !== each.id && (proposed = { habitScaleId: each.id })"
             />
           </td>
-          <td class="number soft">{{ usesOf(each.id) }}</td>
+          <td class="number soft">
+            <span :title="namesOf(each.id)">{{ usesOf(each.id).count }}</span>
+          </td>
           <td class="number">
             <button
               type="button"
@@ -111,7 +124,7 @@ const isOwn = (id: string) => id in (props.office.district?.ownLevels ?? blanks)
       :touches="
         shaping.isNew
           ? 'It touches no class until it is chosen.'
-          : `${counted(usesOf(shaping.scale.id), 'class', 'classes')} judge by it: each shows its levels by the new ones at once. Levels that were given stay as they are.`
+          : `${counted(usesOf(shaping.scale.id).count, 'class', 'classes')} judge by it (${namesOf(shaping.scale.id)}): each shows its levels by the new ones at once. Levels that were given stay as they are.`
       "
       :problem="office.problem"
       @keep="keepScale"

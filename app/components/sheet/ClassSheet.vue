@@ -49,6 +49,7 @@ const active = defineModel<Selected | null>('active', { required: true })
 const scroller = useTemplateRef('scroller')
 const heads = useTemplateRef('heads')
 const body = useTemplateRef('body')
+const uid = useId()
 const frame = useTemplateRef('frame')
 const range = useTemplateRef('range')
 const input = useTemplateRef('input')
@@ -71,7 +72,7 @@ const columnAt = (column: number): SheetColumn | ResultColumn =>
   props.columns[column] ?? props.results[column - props.columns.length]!
 const idsOf = (place: Place): [string, string] => [props.rows[place.row]!.id, columnAt(place.column).id]
 
-const { view, windowed, open, inPage, blocksOf, perBlock, stretched, shownRows, look, atOnce } = useSheetWindow(
+const { view, windowed, open, inPage, blocksOf, stretched, slots, slotOf, look, atOnce } = useSheetWindow(
   scroller,
   () => ({
     rows: props.rows,
@@ -96,24 +97,20 @@ watch(
 
 function elementAt({ row, column }: Place): HTMLElement | null {
   const { left, right, top, bottom } = inPage.value
-  if (column >= props.columns.length)
-    return body.value?.children[row - top]?.querySelector(`[aria-colindex="${column + 2}"]`) ?? null
-  if (column < left || column >= right || (row >= 0 && (row < top || row >= bottom))) return null
-  // Before the cells, or their blocks, stands the name.
+  const at = column + 2
   if (row < 0)
-    return ((heads.value?.$el as HTMLElement | undefined)?.children[column - left + 1] as HTMLElement) ?? null
-  const at = column - (blocksOf(row)[0]?.from ?? 0)
-  const block = body.value?.children[row - top]?.children[Math.floor(at / perBlock.value) + 1]
-  const found = at < 0 ? null : block?.children[at % perBlock.value]
-  // A row that has not had its turn yet may have something else there.
-  return found?.getAttribute('aria-colindex') === String(column + 2) ? (found as HTMLElement) : null
+    return (heads.value?.$el as HTMLElement | undefined)?.querySelector<HTMLElement>(`[aria-colindex="${at}"]`) ?? null
+  if (row < top || row >= bottom) return null
+  if (column >= props.columns.length) return body.value?.result(slotOf(row), at) ?? null
+  // A row that has not had its turn yet has no such cell.
+  return column < left || column >= right ? null : (body.value?.cell(slotOf(row), at) ?? null)
 }
 
 function hit(target: EventTarget | null): Place | null {
   const element = (target as HTMLElement | null)?.closest?.<HTMLElement>('.body [role=gridcell], [data-head]')
   if (!element || !scroller.value?.contains(element)) return null
   return {
-    row: Number(element.closest('[aria-rowindex]')!.getAttribute('aria-rowindex')) - 2,
+    row: Number(element.closest('[data-row]')?.getAttribute('data-row') ?? -1),
     column: Number(element.getAttribute('aria-colindex')) - 2,
   }
 }
@@ -191,6 +188,7 @@ onMounted(() => {
     typed: () => props.columns.length,
     rect,
     element: elementAt,
+    name: (row) => body.value?.name(slotOf(row)) ?? null,
     reveal,
     hit,
     words: ({ row, column }) => `${props.rows[row]!.name}, ${props.columns[column]?.words ?? columnAt(column).title}`,
@@ -254,40 +252,25 @@ defineExpose({
     }"
   >
     <div ref="scroller" class="scroller" tabindex="-1">
-      <div
-        role="grid"
-        aria-multiselectable="true"
-        :aria-label="label"
-        :aria-rowcount="rows.length + footers.length + 1"
-        :aria-colcount="columns.length + results.length + 1"
-        class="grid"
-        :class="{ windowed }"
-        :style="{ width: `${width}px`, height: `${height}px` }"
-      >
-        <SheetHeads ref="heads" v-bind="stretched" :corner="corner" />
-        <div
+      <div class="grid" :class="{ windowed }" :style="{ width: `${width}px`, height: `${height}px` }">
+        <SheetHeads :id="`${uid}-heads`" ref="heads" v-bind="stretched" :corner="corner" />
+        <SheetBody
           ref="body"
-          role="rowgroup"
-          class="body"
-          :style="{
-            paddingTop: `${rowHeight * inPage.top}px`,
-            paddingBottom: `${rowHeight * (rows.length - inPage.bottom)}px`,
-          }"
-        >
-          <SheetRow
-            v-for="(row, at) in shownRows"
-            :key="row.id"
-            :row="row"
-            :at="inPage.top + at"
-            :blocks="blocksOf(inPage.top + at)"
-            :count="columns.length"
-            :results="results"
-            :version="version(row.id)"
-            :cells="cells"
-            :result="result"
-          />
-        </div>
-        <SheetFeet v-bind="stretched" :footers="footers" :rows="rows.length" />
+          :label="label"
+          :owns="`${uid}-heads ${uid}-feet`"
+          :lines="rows.length + footers.length + 1"
+          :rows="rows.length"
+          :columns="columns.length"
+          :row-height="rowHeight"
+          :slots="slots"
+          :blocks-of="blocksOf"
+          :results="results"
+          :results-width="resultsWidth"
+          :version="version"
+          :cells="cells"
+          :result="result"
+        />
+        <SheetFeet :id="`${uid}-feet`" v-bind="stretched" :footers="footers" :rows="rows.length" />
       </div>
       <div ref="range" class="over range" hidden />
       <div ref="frame" class="over frame" hidden />

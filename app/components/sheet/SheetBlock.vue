@@ -51,7 +51,7 @@ function classOf(view: CellView): string {
   <div role="none" class="block" :style="{ left: `${left}px` }">
     <div
       v-for="(cell, at) in views"
-      :key="cell.id"
+      :key="at"
       role="gridcell"
       tabindex="-1"
       :class="cell.class"

@@ -2,11 +2,11 @@
 import type { Footer, ShownColumns } from '~/sheet/types'
 
 /** The lines under the rows of a sheet: means, and what else is wanted. */
-defineProps<ShownColumns & { footers: Footer[]; rows: number }>()
+defineProps<ShownColumns & { id: string; footers: Footer[]; rows: number }>()
 </script>
 
 <template>
-  <div class="feet" role="rowgroup">
+  <div :id="id" class="feet" role="rowgroup">
     <div
       v-for="(footer, line) in footers"
       :key="footer.title"

@@ -2,11 +2,11 @@
 import type { ShownColumns } from '~/sheet/types'
 
 /** The heads of a sheet. A component of its own: rows that come and go under it leave it alone. */
-defineProps<ShownColumns & { corner: string }>()
+defineProps<ShownColumns & { id: string; corner: string }>()
 </script>
 
 <template>
-  <div role="row" class="heads" aria-rowindex="1">
+  <div :id="id" role="row" class="heads" aria-rowindex="1">
     <div role="columnheader" class="name head" aria-colindex="1">{{ corner }}</div>
     <div
       v-for="(column, at) in columns"

@@ -18,6 +18,12 @@ const { today } = storeToRefs(usePerson())
 const view = computed(() => {
   return familyView(classStore.about(props.student.id), props.student, classStore.period!, today.value)
 })
+const levelTables = computed(() =>
+  [
+    { title: 'Standards', levels: view.value.levels.standards },
+    { title: 'Learning habits', levels: view.value.levels.habits },
+  ].filter(({ levels }) => levels.length),
+)
 </script>
 
 <template>
@@ -33,6 +39,18 @@ const view = computed(() => {
         <small v-if="grade.computed" class="soft"> given by the teacher; the scores come to {{ grade.computed }}</small>
         <small v-if="grade.line" class="own-line">{{ grade.line }}</small>
       </p>
+      <template v-for="{ title, levels } in levelTables" :key="title">
+        <h4>{{ title }}</h4>
+        <table class="ruled" :aria-label="title">
+          <tbody>
+            <tr v-for="each in levels" :key="each.standardId" :class="{ area: each.isArea }">
+              <td class="soft">{{ each.code }}</td>
+              <th scope="row">{{ each.statement }}</th>
+              <td>{{ each.level?.label ?? 'not enough evidence' }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </template>
       <table v-if="view.lines.length" class="ruled">
         <thead>
           <tr>
@@ -72,6 +90,12 @@ const view = computed(() => {
 </template>
 
 <style scoped>
+h4 {
+  margin: 12px 0 2px;
+}
+.area th {
+  font-weight: 620;
+}
 .own-line {
   display: block;
 }
