@@ -118,6 +118,9 @@ summary .figure {
   color: var(--ochre);
   font-weight: 640;
 }
+details .soft {
+  margin-left: 6px;
+}
 details ul {
   margin: 4px 0 8px;
   padding: 0 0 0 14px;
