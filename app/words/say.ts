@@ -16,9 +16,12 @@ const sentences = (): Sentences<string> => ({
 let all: Sentences<string> | undefined
 
 /**
- * A message in the words of whoever reads it.
+ * A message in the words of whoever reads it; one of a newer release, which this page has no words for, asks for a reload.
  *
  * @example say({ code: 'entry.negative' }) // 'Points are 0 or more.'
  */
-export const say = (message: Message): string =>
-  ((all ??= sentences())[message.code] as (figures: Message) => string)(message)
+export function say(message: Message): string {
+  all ??= sentences()
+  const sentence = (all as Record<string, ((figures: Message) => string) | undefined>)[message.code]
+  return sentence?.(message) ?? entrySentences['field.unreadable']({})
+}

@@ -90,10 +90,11 @@ defineExpose({
       @back="emit('back')"
     />
     <h3 class="label">Show work</h3>
-    <ol v-if="parts" class="evidence">
+    <ol v-if="parts" class="evidence parts">
       <li v-for="each in parts" :key="each.id">
-        <span class="soft">{{ each.weight === '1' ? '' : `× ${each.weight}` }}</span><span
-          >{{ each.words }}<small v-if="each.isOverride" class="soft">, your own</small></span
+        <span
+          >{{ each.words }}<small v-if="each.weight !== '1'" class="soft"> × {{ each.weight }}</small
+          ><small v-if="each.isOverride" class="soft">, your own</small></span
         ><b>{{ each.value }}</b>
       </li>
     </ol>
@@ -152,6 +153,9 @@ defineExpose({
   grid-template-columns: 48px 1fr auto;
   gap: 6px;
   align-items: center;
+}
+.parts li {
+  grid-template-columns: minmax(0, 1fr) auto;
 }
 .figures {
   display: flex;
