@@ -1,3 +1,4 @@
+import { shallowRef, type Ref } from 'vue'
 import type { Message } from '#core/message'
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 import type { Act, Change } from '#core/acts/act'
