@@ -81,27 +81,27 @@ export class SheetController {
     this.overlay.paint(this.active, this.block)
   }
 
-  /** Puts the one tab stop of the sheet on the active cell. */
+  /**
+   * Puts the one tab stop of the sheet on the active cell, or on the sheet while that is out of the window. A box that
+   * went to another cell takes neither the tab stop nor the keyboard along.
+   */
   rove(focus: boolean): void {
-    const element = this.host.element(this.active)
-    if (!element) return
-    if (this.tabbable !== element) {
+    const stop = this.host.element(this.active) ?? this.host.root
+    if (this.tabbable !== stop) {
       this.tabbable?.setAttribute('tabindex', '-1')
-      element.tabIndex = 0
-      this.tabbable = element
+      stop.tabIndex = 0
+      this.tabbable = stop
     }
-    if (focus && document.activeElement !== element) element.focus({ preventScroll: true })
+    const on = document.activeElement
+    if (on !== stop && (focus || this.host.hit(on) !== null)) stop.focus({ preventScroll: true })
   }
 
   /** After the window moved: the active cell may have come or gone. */
   settle(): void {
     const { root } = this.host
     this.show()
-    const keeps = this.held && !this.editing
     const on = document.activeElement
-    if (this.host.element(this.active)) this.rove(keeps && (on === root || !root.contains(on)))
-    // Out of the window, the sheet itself keeps the keyboard.
-    else if (keeps && !root.contains(on)) root.focus({ preventScroll: true })
+    this.rove(this.held && !this.editing && (on === root || !root.contains(on)))
   }
 
   edit(seed: string | null): void {
