@@ -19,15 +19,15 @@ export async function comparePush(
   db: Db,
   client: OneRosterClient,
   sectionId: string,
-): Promise<{ differences: Difference[]; unsendables: Unsendable[] }> {
+): Promise<{ differences: Difference[]; unsendables: Unsendable[]; alike: Sendable[] }> {
   const snapshot = await loadSnapshot(db, sectionId)
   const sourced = await sourcedIds(db, sectionId)
   if (isOwnSpace(sourced.get(sectionId) ?? null)) throw new Problem(409, 'not-the-districts')
   const { sendables, unsendables } = desired(snapshot, sourced)
   const there = await client.gradebook(sourced.get(sectionId)!)
   const base = await readBaseline(db, sectionId)
-  await settleBaseline(db, sectionId, sendables, there, base)
-  return { differences: compare(sendables, there, base), unsendables }
+  const alike = heldAlike(sendables, there, base)
+  return { differences: compare(sendables, there, base), unsendables, alike }
 }
 
 /**
@@ -68,23 +68,15 @@ async function heldBackBy(db: Db, sectionId: string): Promise<ReadonlyMap<string
   return new Map(items.map((item) => [item.id, item.fields]))
 }
 
-/** What both sides hold alike is agreed, even when the answer to the sending of it was lost. */
-async function settleBaseline(
-  db: Db,
-  sectionId: string,
-  sendables: ReturnType<typeof desired>['sendables'],
+/** What both sides hold alike is agreed, even when the answer to the sending of it was lost: what is not noted so yet. */
+const heldAlike = (
+  sendables: readonly Sendable[],
   there: ReadonlyMap<string, Record<string, unknown>>,
-  base: Map<string, Baseline>,
-): Promise<void> {
-  const news = sendables.filter(
-    (each) =>
-      there.has(each.id) && same(each.fields, there.get(each.id)) && !same(each.fields, base.get(each.id)?.fields),
+  base: ReadonlyMap<string, Baseline>,
+): Sendable[] =>
+  sendables.filter(
+    ({ id, fields }) => there.has(id) && same(fields, there.get(id)) && !same(fields, base.get(id)?.fields),
   )
-  for (const each of news) {
-    base.set(each.id, { type: each.type, title: each.title, fields: each.fields })
-    await agree(db, sectionId, { ...each, here: each.fields })
-  }
-}
 
 async function readBaseline(db: Db, sectionId: string): Promise<Map<string, Baseline>> {
   const rows = await db.select().from(syncBaseline).where(eq(syncBaseline.sectionId, sectionId))
@@ -134,7 +126,8 @@ export async function startPush(
   userId: string,
   overwrite: ReadonlySet<string>,
 ): Promise<string> {
-  const { differences } = await comparePush(db, client, sectionId)
+  const { differences, alike } = await comparePush(db, client, sectionId)
+  for (const each of alike) await agree(db, sectionId, { ...each, here: each.fields })
   const isHeld = (each: Difference) => each.step === 'held' && !overwrite.has(each.id)
   // What is held is written down too: it waits for a decision, in the run and in the gradebook.
   const todo = [...differences.filter((each) => !isHeld(each)), ...differences.filter(isHeld)]
@@ -155,15 +148,7 @@ export async function startPush(
       .select({ id: runs.id })
       .from(runs)
       .where(and(eq(runs.sectionId, sectionId), eq(runs.state, 'running')))
-    if (busy)
-      throw new Problem(
-        409,
-        'run-under-way',
-        {},
-        {
-          runId: busy.id,
-        },
-      )
+    if (busy) throw new Problem(409, 'run-under-way', {}, { runId: busy.id })
     const id = randomUUID()
     await tx.insert(runs).values({
       id,

@@ -21,7 +21,7 @@ export async function requirePerson(event: H3Event): Promise<SignedIn> {
 
 /** Acts are taken from whoever made them: what somebody else left in the same browser waits until they are back. */
 export function requireMaker(person: Person, by: string | undefined): void {
-  if (by !== undefined && by !== person.id) throw new Problem(401, 'signed-out', {}, { somebodyElse: true })
+  if (by !== undefined && by !== person.id) throw new Problem(401, 'signed-out')
 }
 
 /** An id in the address of a route; null where it is none. */

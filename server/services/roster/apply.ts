@@ -288,7 +288,7 @@ const titleOf = (thing: object): string => {
 
 /** Applies a roster at once, in the transaction that is given, without a run of its own. */
 export async function applyRoster(tx: Db, roster: Roster, options: RosterOptions): Promise<RosterSummary> {
-  const layer = new RosterChanges(tx, roster, options)
-  for await (const step of layer.steps()) await writeStep(tx, step)
-  return layer.summary
+  const changes = new RosterChanges(tx, roster, options)
+  for await (const step of changes.steps()) await writeStep(tx, step)
+  return changes.summary
 }

@@ -100,13 +100,13 @@ export async function workRosterRun(
   rest: Rest = setImmediate,
 ): Promise<void> {
   const { today, whole, allowed = false } = working
-  const layer = new RosterChanges(db, roster, { today, before: daysAfter(today, -1), whole, rest })
+  const changes = new RosterChanges(db, roster, { today, before: daysAfter(today, -1), whole, rest })
   const found: RosterFindings = { oddities: sessionOddities(roster.periods) }
   const total = rosterKinds.reduce((sum, kind) => sum + roster[kind].length, 0)
   await db.update(runs).set({ total, found }).where(eq(runs.id, runId))
   const asks = allowed
     ? []
-    : [...(await whatToAsk(db, await layer.toEnd(), today, rest)), ...leavers(await layer.toLeave())]
+    : [...(await whatToAsk(db, await changes.toEnd(), today, rest)), ...leavers(await changes.toLeave())]
   if (asks.length) {
     await keepRoster(db, runId, roster, working, rest)
     await db
@@ -117,17 +117,17 @@ export async function workRosterRun(
   }
   await keepRoster(db, runId, roster, { ...working, allowed: true }, rest)
   let place = await lastPlace(db, runId)
-  for await (const step of layer.steps()) if (!(await takeStep(db, runId, ++place, step))) break
+  for await (const step of changes.steps()) if (!(await takeStep(db, runId, ++place, step))) break
   const [run] = await db.select({ state: runs.state }).from(runs).where(eq(runs.id, runId))
-  const touched = layer.touched && [...layer.touched]
+  const touched = changes.touched && [...changes.touched]
   await db
     .update(runs)
     .set({
       state: run?.state === 'running' ? 'done' : run?.state,
       done: total,
       finishedAt: new Date(),
-      outcome: { code: 'roster', summary: layer.summary },
-      found: { ...found, summary: layer.summary, listed: layer.listed, touched },
+      outcome: { code: 'roster', summary: changes.summary },
+      found: { ...found, summary: changes.summary, listed: changes.listed, touched },
     })
     .where(eq(runs.id, runId))
   await db.delete(runRosters).where(eq(runRosters.runId, runId))

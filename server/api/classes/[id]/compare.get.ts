@@ -2,5 +2,6 @@ import { comparePush } from '../../../services/exchange'
 
 export default route(async (event) => {
   const { sectionId } = await requireClass(event)
-  return comparePush(await useDb(), useSis(), sectionId)
+  const { differences, unsendables } = await comparePush(await useDb(), useSis(), sectionId)
+  return { differences, unsendables }
 })
