@@ -205,6 +205,7 @@ export interface Messages {
   'file.ends-first': { id: string }
   'case.no-json': Plain
   'case.no-package': { at: string }
+  'case.many': { most: number }
   'case.id': { id: string }
   'case.id-twice': Plain
   'case.ring': Plain

@@ -4,7 +4,7 @@ import { entrySentences } from './sentences/entries'
 import { fileSentences } from './sentences/files'
 import { refusalSentences } from './sentences/refusals'
 import { studentSentences } from './sentences/students'
-import type { Sentences } from './sentences/sentences'
+import { told, type Sentences } from './sentences/sentences'
 
 const sentences = (): Sentences<string> => ({
   ...entrySentences,
@@ -21,7 +21,5 @@ let all: Sentences<string> | undefined
  * @example say({ code: 'entry.negative' }) // 'Points are 0 or more.'
  */
 export function say(message: Message): string {
-  all ??= sentences()
-  const sentence = (all as Record<string, ((figures: Message) => string) | undefined>)[message.code]
-  return sentence?.(message) ?? entrySentences['field.unreadable']({})
+  return told((all ??= sentences()), message.code, message) ?? entrySentences['field.unreadable']({})
 }

@@ -1,7 +1,10 @@
+import { readdirSync, readFileSync } from 'node:fs'
+import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
 import type { Message } from '#core/message'
 import { say } from '~/words/say'
 import { sayWhy } from '~/words/put-aside'
+import { entrySentences } from '~/words/sentences/entries'
 import { sayProblem } from '~/words/sentences/problems'
 import { sayRun } from '~/words/sentences/runs'
 
@@ -17,6 +20,21 @@ describe('what a person is told', () => {
   it('of a newer release asks for a reload, and breaks nothing', () => {
     expect(say({ code: 'entry.of-tomorrow' } as unknown as Message)).toContain('Reload the page')
     expect(sayProblem('of-tomorrow', {})).toContain('Reload the page')
+  })
+  it('with figures that no sentence asks for breaks nothing either', () => {
+    expect(say({ code: 'entry.no-level' } as unknown as Message)).toContain('Reload the page')
+    for (const code of ['refused', 'csv-faults', 'partner-calendar', 'constructor'])
+      expect(sayProblem(code, {})).toContain('Reload the page')
+  })
+  it('has a sentence for every code that a schema gives', () => {
+    const files = ['core', 'shared'].flatMap((folder) =>
+      readdirSync(folder, { recursive: true, encoding: 'utf8' })
+        .filter((file) => file.endsWith('.ts'))
+        .map((file) => readFileSync(join(folder, file), 'utf8')),
+    )
+    const codes = new Set(files.flatMap((text) => text.match(/(?<=')field\.[a-z-]+(?=')/g) ?? []))
+    expect(codes.size).toBeGreaterThan(15)
+    for (const code of codes) expect(Object.keys(entrySentences)).toContain(code)
   })
   it('is as an earlier release kept it, where it kept a sentence', () => {
     expect(say({ code: 'refused.words', words: 'The plan is of another class.' })).toBe('The plan is of another class.')

@@ -133,6 +133,8 @@ describe('a CASE package', () => {
     expect(fault(JSON.stringify(sample({ items: [item('../x')] })))).toContain('no identifier')
     const ring = sample({ items: [item('a'), item('b')], associations: [child('a', 'b', 1), child('b', 'a', 1)] })
     expect(fault(JSON.stringify(ring))).toContain('above itself')
+    const many = Array.from({ length: 9001 }, (_, at) => item(`i${at}`))
+    expect(fault(JSON.stringify(sample({ items: many })))).toContain('at most 9000 items')
   })
 })
 

@@ -26,6 +26,7 @@ export const fileSentences: Sentences<'file' | 'case'> = {
   'file.ends-first': ({ id }) => `"${id}" ends before it begins.`,
   'case.no-json': () => 'This file is no JSON. Choose the CASE package that the owner of the standards exports.',
   'case.no-package': ({ at }) => `This is no CASE package: ${at || 'its top'} cannot be read.`,
+  'case.many': ({ most }) => `A framework is read with at most ${most} items. Ask for a part of it.`,
   'case.id': ({ id }) => `"${id}" is no identifier that can be kept.`,
   'case.id-twice': () => 'Two items have the same identifier. Ask for the package again.',
   'case.ring': () => 'An item of it is above itself. Ask for the package again.',

@@ -1,5 +1,6 @@
 import type { ProblemCode, Problems } from '#shared/problem'
 import { say } from '../say'
+import { told } from './sentences'
 
 const sentences: { [C in ProblemCode]: (figures: Problems[C]) => string } = {
   'signed-out': () => 'You are signed out. Sign in again; what you typed is kept on this machine.',
@@ -64,6 +65,5 @@ const sentences: { [C in ProblemCode]: (figures: Problems[C]) => string } = {
 
 /** A problem of the server's in words; one of a newer release is told as what it is not. */
 export function sayProblem(code: string, figures: object): string {
-  const sentence = (sentences as Record<string, ((figures: never) => string) | undefined>)[code]
-  return sentence?.(figures as never) ?? 'That could not be done. Reload the page, then try again.'
+  return told(sentences, code, figures) ?? 'That could not be done. Reload the page, then try again.'
 }

@@ -1,6 +1,6 @@
 import type { MessageOf } from '../../message'
 import { isCivilDate } from '../../calendar/date'
-import { id as idSchema } from '../../fields'
+import { fieldFault, id as idSchema } from '../../fields'
 import type { Framework } from '../../proficiency/standard'
 import { isInRing } from '../../proficiency/standards'
 import { beginning, fitText } from '../../text'
@@ -33,6 +33,8 @@ export function readCase(text: string): { framework: Framework } | { fault: Mess
   const parsed = cfPackage.safeParse(json)
   if (!parsed.success) {
     const [issue] = parsed.error.issues
+    const fault = fieldFault(issue)
+    if (fault.code === 'field.items-most') return { fault: { code: 'case.many', most: fault.most } }
     return { fault: { code: 'case.no-package', at: issue!.path.join('.') } }
   }
   return frameworkOf(parsed.data)
