@@ -2,10 +2,9 @@
 import { blanks } from '#core/kinds'
 import type { Fixed as Policy } from '#core/plan/fixed'
 import { scaleFaults } from '#core/scales/faults'
-import { togetherResponse } from '#shared/class'
 import { districtResponse, type DistrictResponse } from '#shared/plans'
-import { ApiProblem, ask } from '~/composables/useApi'
-import { type Part, batchOf } from '~/composables/useBatch'
+import { ask } from '~/composables/useApi'
+import { useOffice } from '~/composables/useOffice'
 import { readers } from '~/composables/useReaders'
 import { draftOf, type ScaleDraft, stepsOf } from '~/composables/useScaleDraft'
 import { counted } from '~/composables/useWords'
@@ -13,41 +12,15 @@ import { counted } from '~/composables/useWords'
 /** What the district's office fixes for every class, and the scales that it offers. */
 useHead({ title: 'District policy · Yukata' })
 const district = shallowRef<DistrictResponse | null>(null)
-const problem = ref('')
-const message = ref('')
-
-async function attempt(work: () => Promise<void>): Promise<void> {
-  problem.value = ''
-  try {
-    await work()
-  } catch (error) {
-    if (!(error instanceof ApiProblem)) throw error
-    problem.value = error.message
-  }
-}
-let turns = 0
-async function read(): Promise<void> {
-  const turn = ++turns
-  const found = await ask('/api/district', districtResponse)
-  // Of two readings that overlap, the later asked one is right.
-  if (turn === turns) district.value = found
-}
+const { problem, message, last, attempt, read, perform, undo } = useOffice(
+  () => ask('/api/district', districtResponse),
+  (found) => void (district.value = found),
+  () => ({ policy: { district: policy.value }, scale: district.value?.own ?? {} }),
+)
+const policy = computed<Policy>(() => district.value?.policy ?? blanks.policy)
 await attempt(read)
 
-const policy = computed<Policy>(() => district.value?.policy ?? blanks.policy)
-async function perform(kind: 'policy' | 'scale', part: Omit<Part, 'scope'>): Promise<void> {
-  await attempt(async () => {
-    const acts = batchOf(kind, [{ scope: 'district', ...part }])
-    if (acts.length) await ask('/api/acts', togetherResponse, { method: 'POST', body: { acts } })
-    message.value = 'Kept. It acts in every class from now on.'
-    await read()
-  })
-}
-const keepPolicy = (to: Partial<Policy>) =>
-  perform('policy', {
-    records: { policy: { district: policy.value } },
-    desired: [{ kind: 'policy', id: 'district', to }],
-  })
+const KEPT = 'Kept. It acts in every class from now on.'
 /** What is thought of: nothing acts in every class before it was seen what it does there. */
 const proposed = shallowRef<Partial<Policy> | null>(null)
 /** The fields show again what is kept, where a proposal was let go. */
@@ -60,18 +33,9 @@ function letGo(): void {
   proposed.value = null
   round.value++
 }
-const before = shallowRef<Partial<Policy> | null>(null)
-async function keep(to: Partial<Policy>): Promise<void> {
-  const was = Object.fromEntries(Object.keys(to).map((key) => [key, policy.value[key as keyof Policy]]))
+function keep(to: Partial<Policy>): Promise<boolean> {
   proposed.value = null
-  await keepPolicy(to)
-  before.value = problem.value ? null : was
-}
-async function undo(): Promise<void> {
-  const was = before.value!
-  before.value = null
-  await keepPolicy(was)
-  if (!problem.value) message.value = 'Taken back. Every class is as it was.'
+  return perform('policy', [{ kind: 'policy', id: 'district', to }], KEPT)
 }
 
 const rounding = computed(() => policy.value.rounding)
@@ -98,11 +62,8 @@ async function keepScale(): Promise<void> {
   tried.value = true
   if (!draft.value || nameFault.value || faults.value.some((each) => each.severity === 'fault')) return
   const id = draft.value.id ?? crypto.randomUUID()
-  await perform('scale', {
-    records: { scale: district.value!.own },
-    desired: [{ kind: 'scale', id, to: { name: draft.value.name.trim(), steps: steps.value, removed: false } }],
-  })
-  if (!problem.value) draft.value = null
+  const to = { name: draft.value.name.trim(), steps: steps.value, removed: false }
+  if (await perform('scale', [{ kind: 'scale', id, to }], KEPT)) draft.value = null
 }
 const usedBy = (id: string) => counted(district.value?.uses[id] ?? 0, 'class', 'classes')
 </script>
@@ -117,7 +78,7 @@ const usedBy = (id: string) => counted(district.value?.uses[id] ?? 0, 'class', '
     </p>
     <Message v-if="problem" severity="error">{{ problem }}</Message>
     <p class="small soft" role="status">{{ message }}</p>
-    <button v-if="before" type="button" class="chip" @click="undo">Undo</button>
+    <button v-if="last.length" type="button" class="chip" @click="undo">Undo</button>
     <div v-if="district" :key="round">
       <section>
         <h2>Term work and exam</h2>

@@ -324,7 +324,7 @@ test.describe('what belongs to the district', () => {
     await expect(kept).toHaveAttribute('aria-label', name)
     expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([])
     await page.getByRole('button', { name: 'Undo', exact: true }).click()
-    await expect(page.getByText('Taken back.')).toBeVisible()
+    await expect(page.getByText('Taken back. Every class is as it was.')).toBeVisible()
     await expect(kept).toHaveAttribute('aria-label', before!)
     await expect(page.getByRole('button', { name: 'Undo', exact: true })).toHaveCount(0)
   })

@@ -45,7 +45,7 @@ const isOwn = (id: string) => id in (props.office.district?.ownLevels ?? blanks)
 </script>
 
 <template>
-  <section>
+  <section class="office">
     <div class="head">
       <h2>Proficiency scales</h2>
       <Button
@@ -134,27 +134,6 @@ const isOwn = (id: string) => id in (props.office.district?.ownLevels ?? blanks)
 </template>
 
 <style scoped>
-section {
-  padding: 16px 0 2px;
-  max-width: 1000px;
-}
-.head {
-  display: flex;
-  justify-content: space-between;
-  align-items: start;
-  margin-bottom: 6px;
-}
-table {
-  width: 100%;
-}
-td {
-  vertical-align: middle;
-}
-.mark {
-  text-align: center;
-  width: 90px;
-}
-
 .piece {
   margin-right: 10px;
   white-space: nowrap;

@@ -84,7 +84,7 @@ function give(framework: ListedStandard | null): void {
 </script>
 
 <template>
-  <section>
+  <section class="office">
     <div class="head">
       <h2>Standards</h2>
       <span class="row-of">
@@ -205,27 +205,6 @@ function give(framework: ListedStandard | null): void {
 </template>
 
 <style scoped>
-section {
-  padding: 16px 0 2px;
-  max-width: 1000px;
-}
-.head {
-  display: flex;
-  justify-content: space-between;
-  align-items: start;
-  margin-bottom: 6px;
-}
-table {
-  width: 100%;
-}
-td {
-  vertical-align: middle;
-}
-.mark {
-  text-align: center;
-  width: 90px;
-}
-
 .find {
   width: 320px;
   max-width: 100%;
