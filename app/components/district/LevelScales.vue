@@ -138,4 +138,7 @@ const isOwn = (id: string) => id in (props.office.district?.ownLevels ?? blanks)
   margin-right: 10px;
   white-space: nowrap;
 }
+.piece small {
+  margin-left: 4px;
+}
 </style>

@@ -130,7 +130,7 @@ function give(framework: ListedStandard | null): void {
             <b>{{ standard.code }}</b> {{ standard.statement }}
             <small v-if="standard.habit" class="soft">, habit</small>
             <small v-if="standard.withdrawnOn" class="warn">, withdrawn {{ shortDay(standard.withdrawnOn) }}</small>
-            <small v-if="below" class="soft">, {{ below }} below</small>
+            <small v-if="below" class="soft">{{ below }} below</small>
           </td>
           <td class="mark">
             <Checkbox
