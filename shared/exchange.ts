@@ -25,7 +25,7 @@ export const compareResponse = z.object({
 export const pushRequest = z.object({ overwrite: z.array(text(250)).max(10_000).default([]) })
 export const pushResponse = z.object({ runId: z.string() })
 
-/** `asking` waits for an answer before anything is laid; `taken back` was undone. */
+/** `asking` waits for an answer before anything is applied; `taken back` was undone. */
 export const runStates = ['running', 'asking', 'done', 'stopped', 'failed', 'taken back'] as const
 export type RunState = (typeof runStates)[number]
 
@@ -138,7 +138,7 @@ export const rosterFindings = z.object({
       }),
     )
     .optional(),
-  /** People who were matched, or laid without something, and why. */
+  /** People who were matched, or taken in without something, and why. */
   listed: z
     .array(
       z.object({ code: z.enum(['rehired', 'released', 'address-held', 'address-twice', 'no-role']), name: z.string() }),

@@ -15,7 +15,7 @@ import type { ClassStore } from '~/stores/class'
 import { usePerson } from '~/stores/person'
 import type { SheetHabits } from '~/composables/useSheetView'
 
-/** The gradebook of a book and its period, as the sheet shows it in a view. */
+/** The gradebook of a source and its period, as the sheet shows it in a view. */
 export function useGradebookSheet(source: SheetSource, view: Ref<SheetView>, habits: Ref<SheetHabits>) {
   const { today } = storeToRefs(usePerson())
   /** Whose categories and periods the heads speak of. */

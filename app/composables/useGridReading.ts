@@ -22,7 +22,7 @@ export interface NamedTable {
   firstDate: string
 }
 
-/** Reads a table against a book: who is who, what is what, and what would change; the teacher's word goes before both. */
+/** Reads a table against a sheet: who is who, what is what, and what would change; the teacher's word goes before both. */
 export function useGridReading(source: SheetSource, { table, from, firstDate }: NamedTable) {
   /** Everybody in the classes, by the id of their row. */
   const students = computed(() =>

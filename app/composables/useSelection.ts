@@ -4,7 +4,7 @@ import { usePerson } from '~/stores/person'
 import type { SheetSource } from './useSheetSource'
 
 /**
- * The cell of a book that is selected. It begins where a teacher most likely goes on, follows links to a cell, and stands
+ * The cell of a sheet that is selected. It begins where a teacher most likely goes on, follows links to a cell, and stands
  * in the address, quietly, so that a reload or the way back finds it.
  *
  * @param focus gives the keyboard to the sheet

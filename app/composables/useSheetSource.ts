@@ -9,7 +9,7 @@ import { rowOf } from '~/sheet/rows'
 import type { ClassStore } from '~/stores/class'
 import { usePerson } from '~/stores/person'
 
-/** A student in one of the classes of a book. */
+/** A student in one of the classes of a sheet. */
 export interface SourceRow extends SheetRow {
   classStore: ClassStore
   student: Student

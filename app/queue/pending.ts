@@ -95,7 +95,7 @@ export async function settle(answers: readonly Answer[]): Promise<Leftovers> {
   return all
 }
 
-/** What was made of an act: laid on the class as it was kept, without the network. */
+/** What was made of an act: applied to the class as it was kept, without the network. */
 function madeOf({ pending: { personId, sectionId, act }, result }: Answer): AnsweredAct | null {
   if ('rejected' in result) return null
   const changes = (act.changes as Change[]).filter((_, at) => result.outcomes[at]?.done === 'applied')

@@ -36,7 +36,7 @@ const shown = (grade: Grade) => `${grade.percent} ${grade.label}`
  * The work of a grade in a teacher's words, from the parts down to the scores and up to the number that is shown.
  *
  * @param deep with every score; else categories or periods only
- * @example told(snapshot, work).at(-1) // { kind: 'result', text: 'Quarter 2', figure: '88.7 B+', … }
+ * @example workLines(snapshot, work).at(-1) // { kind: 'result', text: 'Quarter 2', figure: '88.7 B+', … }
  */
 export function workLines(snapshot: ClassSnapshot, work: GradeWork, deep = true): WorkLine[] {
   const plan = planOf(snapshot)

@@ -59,7 +59,7 @@ export function inverse(change: Change): Change {
  * Decides what happens to a change where the records are kept: it applies when the record still is as the person saw it
  * (or already is as they want it); else the present fields are the answer.
  *
- * @example judge({ value: { points: '9' } }, { from: { value: null }, ... }) // { done: 'conflict', present: … }
+ * @example checkPrecondition({ value: { points: '9' } }, { from: { value: null }, ... }) // { done: 'conflict', present: … }
  */
 export function checkPrecondition(present: Record<string, unknown>, change: Change): Outcome {
   const from = change.from as Record<string, unknown>

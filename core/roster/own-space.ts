@@ -19,7 +19,7 @@ export const isOwnSpace = (sourcedId: string | null): boolean => sourcedId?.star
  * need (a calendar, courses, students, enrolments) under ids of the bringer's own space. Whatever ids the file names, it
  * never speaks of a row of anybody else's, and the only teacher in it is the bringer.
  *
- * @returns the roster that may be laid; no class in it where the file names none of the bringer's
+ * @returns the roster that may be applied; no class in it where the file names none of the bringer's
  * @example ownSpace(file, teacher).classes[0]?.id // 'own:3f…:es7a'
  */
 export function ownSpace(file: Roster, bringer: Bringer): Roster {

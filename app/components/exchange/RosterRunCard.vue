@@ -22,8 +22,8 @@ const share = computed(() => (props.run.total ? Math.floor((100 * props.run.done
 const listedWords = {
   rehired: 'came back under another id and is the same person here.',
   released: 'has left; the e-mail address went to whom the roster gives it.',
-  'address-held': 'was laid without an e-mail address: somebody here has it. Correct it at the district.',
-  'address-twice': 'was laid without an e-mail address: somebody else in the roster has it too.',
+  'address-held': 'was taken in without an e-mail address: somebody here has it. Correct it at the district.',
+  'address-twice': 'was taken in without an e-mail address: somebody else in the roster has it too.',
   'no-role': 'was passed over: neither the files nor the records say whether a teacher or a student.',
 } as const
 const partWords: Record<RosterItem['part'], string> = {

@@ -40,7 +40,7 @@ function classSetup() {
     end: (kind: Kind, id: string) => decisions.end(sectionId() ?? '', kind, id),
   }
 
-  /** Opens a class: reads it whole, then lays on it what the server does not have yet. */
+  /** Opens a class: reads it whole, then applies to it what the server does not have yet. */
   async function open(id: string, askedPeriod: string | null): Promise<void> {
     const another = sectionId() !== id
     keepDrafts(another)

@@ -2,7 +2,7 @@ import { rm } from 'node:fs/promises'
 import { importRoster } from '../../services/roster/bring'
 import { beginRosterRun, failRosterRun } from '../../services/roster/run'
 
-/** Takes in a zip of OneRoster files: it is received whole, then read and laid in the background. */
+/** Takes in a zip of OneRoster files: it is received whole, then read and applied in the background. */
 export default route(async (event) => {
   const person = await requirePerson(event)
   const db = await useDbToWrite()

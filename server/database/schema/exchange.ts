@@ -79,7 +79,7 @@ export const runItems = pgTable(
   ],
 )
 
-/** A roster that waits for an answer or is being laid: packed, and gone when its run is over. */
+/** A roster that waits for an answer or is being applied: packed, and gone when its run is over. */
 export const runRosters = pgTable('run_rosters', {
   runId: text('run_id')
     .primaryKey()
