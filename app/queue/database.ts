@@ -1,6 +1,6 @@
 import { shallowRef, type Ref } from 'vue'
 import type { Message } from '#core/message'
-import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
+import { openDB, type DBSchema, type IDBPDatabase, type IDBPTransaction, type StoreNames } from 'idb'
 import type { Act, Change } from '#core/acts/act'
 import type { Kind } from '#core/kinds'
 import type { Rejection } from '#shared/problem'
@@ -97,12 +97,39 @@ function open(): Promise<IDBPDatabase<Schema>> {
 /** Something was written: there is room. */
 export const wrote = (): void => void (state.value = 'keeps')
 
+/** What is done within one transaction over some stores. */
+type Work<Name extends StoreNames<Schema>, Mode extends IDBTransactionMode, T> = (
+  transaction: IDBPTransaction<Schema, Name[], Mode>,
+) => Promise<T>
+
 /**
- * Does something with the browser's database.
+ * Reads from some stores of the browser's database.
  *
  * @throws when the browser refuses, is full, or does not answer; `storage` says which
  */
-export async function withDatabase<T>(work: (db: IDBPDatabase<Schema>) => Promise<T>): Promise<T> {
+export const readFrom = <Name extends StoreNames<Schema>, T>(
+  names: readonly Name[],
+  work: Work<Name, 'readonly', T>,
+): Promise<T> => withDatabase((db) => whole(db.transaction([...names]), work))
+
+/**
+ * Writes to some stores of the browser's database, all of it or nothing.
+ *
+ * @throws as `readFrom` does
+ */
+export const writeTo = <Name extends StoreNames<Schema>, T>(
+  names: readonly Name[],
+  work: Work<Name, 'readwrite', T>,
+  options?: IDBTransactionOptions,
+): Promise<T> => withDatabase((db) => whole(db.transaction([...names], 'readwrite', options), work))
+
+/** A transaction that ends early (its page goes away) is told once, whichever step hears of it first. */
+const whole = async <Name extends StoreNames<Schema>, Mode extends IDBTransactionMode, T>(
+  transaction: IDBPTransaction<Schema, Name[], Mode>,
+  work: Work<Name, Mode, T>,
+): Promise<T> => (await Promise.all([work(transaction), transaction.done]))[0]
+
+async function withDatabase<T>(work: (db: IDBPDatabase<Schema>) => Promise<T>): Promise<T> {
   let timer: ReturnType<typeof setTimeout> | undefined
   const late = new Promise<never>((_, reject) => {
     timer = setTimeout(() => reject(new Error('no answer')), PATIENCE_MS)

@@ -1,7 +1,15 @@
 import type { Act, Change } from '#core/acts/act'
 import type { Outcome } from '#core/acts/apply'
 import type { ActResult } from '#shared/class'
-import { withDatabase, wrote, type AnsweredAct, type Conflict, type PendingAct, type PutAside } from './database'
+import {
+  readFrom,
+  writeTo,
+  wrote,
+  type AnsweredAct,
+  type Conflict,
+  type PendingAct,
+  type PutAside,
+} from './database'
 import { forgetAhead } from './ahead'
 
 /** Acts that the browser's database did not take: they live as long as the page, and are sent from there. */
@@ -11,12 +19,8 @@ let unkeptOrder = 0
 /** Keeps an act on this machine. What storage refuses stays in the page. */
 export async function keep(pending: Omit<PendingAct, 'order'>): Promise<void> {
   try {
-    await withDatabase(async (db) => {
-      // `strict` asks for the disk, not only for the operating system's promise.
-      const transaction = db.transaction('pending', 'readwrite', { durability: 'strict' })
-      await transaction.store.add(pending as PendingAct)
-      await transaction.done
-    })
+    // `strict` asks for the disk, not only for the operating system's promise.
+    await writeTo(['pending'], (to) => to.objectStore('pending').add(pending as PendingAct), { durability: 'strict' })
     wrote()
     forgetAhead(pending.personId, pending.act.id)
   } catch (error) {
@@ -27,7 +31,9 @@ export async function keep(pending: Omit<PendingAct, 'order'>): Promise<void> {
 
 /** The acts of a person that wait, oldest first; those that storage refused come last, as they were made. */
 export async function waiting(personId: string): Promise<PendingAct[]> {
-  const kept = await withDatabase((db) => db.getAllFromIndex('pending', 'person', personId)).catch(() => [])
+  const kept = await readFrom(['pending'], (from) =>
+    from.objectStore('pending').index('person').getAll(personId),
+  ).catch(() => [])
   return [...kept.sort((a, b) => a.order - b.order), ...unkept.filter((each) => each.personId === personId)]
 }
 
@@ -81,17 +87,14 @@ export async function settle(answers: readonly Answer[]): Promise<Leftovers> {
   const all = { conflicts: left.flatMap((each) => each.conflicts), aside: left.flatMap((each) => each.aside) }
   const orders = new Set(answers.map(({ pending }) => pending.order))
   unkept = unkept.filter((each) => !orders.has(each.order))
-  await withDatabase(async (db) => {
-    const transaction = db.transaction(['pending', 'conflicts', 'aside', 'answered'], 'readwrite')
-    for (const answer of answers) {
-      if (answer.pending.order > 0) void transaction.objectStore('pending').delete(answer.pending.order)
-      const made = madeOf(answer)
-      if (made) void transaction.objectStore('answered').put(made)
-    }
-    for (const each of all.conflicts) void transaction.objectStore('conflicts').put(each)
-    for (const each of all.aside) void transaction.objectStore('aside').add(each)
-    await transaction.done
-  }).catch(() => {})
+  await writeTo(['pending', 'conflicts', 'aside', 'answered'], (to) =>
+    Promise.all([
+      ...[...orders].filter((order) => order > 0).map((order) => to.objectStore('pending').delete(order)),
+      ...answers.flatMap((answer) => madeOf(answer) ?? []).map((made) => to.objectStore('answered').put(made)),
+      ...all.conflicts.map((conflict) => to.objectStore('conflicts').put(conflict)),
+      ...all.aside.map((aside) => to.objectStore('aside').add(aside)),
+    ]),
+  ).catch(() => {})
   return all
 }
 
@@ -106,11 +109,9 @@ function madeOf({ pending: { personId, sectionId, act }, result }: Answer): Answ
 export async function drop(personId: string, actIds: ReadonlySet<string>): Promise<void> {
   unkept = unkept.filter((each) => !actIds.has(each.act.id))
   const orders = (await waiting(personId)).filter(({ act }) => actIds.has(act.id)).map((each) => each.order)
-  await withDatabase(async (db) => {
-    const transaction = db.transaction('pending', 'readwrite')
-    for (const order of orders) void transaction.store.delete(order)
-    await transaction.done
-  }).catch(() => {})
+  await writeTo(['pending'], (to) => Promise.all(orders.map((order) => to.objectStore('pending').delete(order)))).catch(
+    () => {},
+  )
 }
 
 /** The acts of one class that wait. */

@@ -1,5 +1,5 @@
 import type { Kind } from '#core/kinds'
-import { withDatabase, type Conflict, type PutAside } from '~/queue/database'
+import { readFrom, writeTo, type Conflict, type PutAside } from '~/queue/database'
 import { readLocal, removeLocal } from '~/queue/local'
 import type { Leftovers } from '~/queue/pending'
 import { onTabMessage, tellTabs } from '~/queue/tabs'
@@ -21,10 +21,10 @@ export const useDecisions = defineStore('decisions', () => {
     const personId = person.actor
     if (!personId) return
     await moveOld(personId)
-    await withDatabase(async (db) => {
+    await readFrom(['conflicts', 'aside'], async (from) => {
       const [found, put] = await Promise.all([
-        db.getAllFromIndex('conflicts', 'person', personId),
-        db.getAllFromIndex('aside', 'person', personId),
+        from.objectStore('conflicts').index('person').getAll(personId),
+        from.objectStore('aside').index('person').getAll(personId),
       ])
       conflicts.value = found
       aside.value = put
@@ -51,7 +51,7 @@ export const useDecisions = defineStore('decisions', () => {
     const found = find(sectionId, kind, id)
     if (!found) return
     conflicts.value = conflicts.value.filter((each) => each !== found)
-    void withDatabase((db) => db.delete('conflicts', [found.personId, sectionId, kind, id]))
+    void writeTo(['conflicts'], (to) => to.objectStore('conflicts').delete([found.personId, sectionId, kind, id]))
       .catch(() => {})
       .then(() => tellTabs({ what: 'decisions' }))
   }
@@ -60,7 +60,7 @@ export const useDecisions = defineStore('decisions', () => {
   function putBack(each: PutAside): void {
     aside.value = aside.value.filter((other) => other !== each)
     if (each.number === undefined) return
-    void withDatabase((db) => db.delete('aside', each.number!))
+    void writeTo(['aside'], (to) => to.objectStore('aside').delete(each.number!))
       .catch(() => {})
       .then(() => tellTabs({ what: 'decisions' }))
   }
@@ -92,13 +92,13 @@ async function moveOld(personId: string): Promise<void> {
   try {
     const old = JSON.parse(readLocal(OLD) ?? 'null') as Record<string, Omit<Conflict, 'personId'>[]> | null
     if (!old) return
-    await withDatabase(async (db) => {
-      for (const [place, list] of Object.entries(old)) {
-        const [owner, sectionId] = place.split('/')
-        if (owner === personId && sectionId)
-          for (const { kind, id, mine } of list) await db.put('conflicts', { personId, sectionId, kind, id, mine })
-      }
+    const mine = Object.entries(old).flatMap(([place, list]) => {
+      const [owner, sectionId] = place.split('/')
+      return owner === personId && sectionId
+        ? list.map(({ kind, id, mine }) => ({ personId, sectionId, kind, id, mine }))
+        : []
     })
+    await writeTo(['conflicts'], (to) => Promise.all(mine.map((found) => to.objectStore('conflicts').put(found))))
     removeLocal(OLD)
   } catch {
     // Stays where it is.
