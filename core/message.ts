@@ -42,6 +42,8 @@ export interface Messages {
   'field.name': Plain
   'field.short-name': Plain
   'field.email': Plain
+  'field.web-address': Plain
+  'field.key': Plain
   'field.password': Plain
   'field.present-password': Plain
   'field.new-password': { fewest: number }

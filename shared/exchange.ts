@@ -1,186 +1,94 @@
-import type { CsvFault } from '../core/formats/oneroster/csv'
-import { message, messageOrWords } from './message'
 import { z } from 'zod'
-import { text } from '../core/fields'
+import { choices, steps } from '../core/exchange/compare'
+import { id as idSchema, text } from '../core/fields'
+import { message, messageOrWords } from './message'
+import { run, runOutcome, runStates } from './runs'
 
-const fields = z.record(z.string(), z.unknown())
-const sendableType = z.enum(['category', 'lineItem', 'result'])
+/**
+ * Of one thing of a run: `sent` went there, `taken` came here, `held` waits for a decision, `left` was left out, `moved`
+ * changed on either side after it was looked at and has to be looked at again.
+ */
+export const itemStates = ['waiting', 'sent', 'taken', 'refused', 'held', 'left', 'moved'] as const
+export type ItemState = (typeof itemStates)[number]
 
-export const compareResponse = z.object({
-  differences: z.array(
-    z.object({
-      type: sendableType,
-      id: z.string(),
-      title: z.string(),
-      step: z.enum(['create', 'change', 'remove', 'held']),
-      here: fields.nullable(),
-      there: fields.nullable(),
-      fields: z.array(z.string()),
-    }),
-  ),
+const value = z.record(z.string(), z.unknown()).nullable()
+const runItem = z.object({
+  place: z.number(),
+  /** What it is; a run of an earlier release has the wire's words. */
+  type: z.string(),
+  id: z.string(),
+  title: z.string(),
+  studentId: z.string().nullable(),
+  assignmentId: z.string().nullable(),
+  step: z.enum(steps),
+  state: z.enum(itemStates),
+  choice: z.enum(choices).nullable(),
+  /** The fields that differ, as they are here, there, and were when both last agreed; all of them where one side has none. */
+  here: value,
+  there: value,
+  base: value,
+  differing: z.array(z.string()),
+  conflicts: z.array(z.string()),
+  reason: messageOrWords.nullable(),
+})
+export type RunItem = z.infer<typeof runItem>
+
+export const runResponse = run.extend({
+  items: z.array(runItem),
+  /** What cannot be sent, and why; known while it is looked at. */
   unsendables: z.array(z.object({ title: z.string(), reason: message, assignmentId: z.string() })),
 })
+export type ExchangeRun = z.infer<typeof runResponse>
 
-/** `overwrite`: ids of things that changed there since and are sent all the same. */
-export const pushRequest = z.object({ overwrite: z.array(text(250)).max(10_000).default([]) })
-export const pushResponse = z.object({ runId: z.string() })
-
-/** `asking` waits for an answer before anything is applied; `taken back` was undone. */
-export const runStates = ['running', 'asking', 'done', 'stopped', 'failed', 'taken back'] as const
-export type RunState = (typeof runStates)[number]
-
-const counts = z.object({ sent: z.number(), refused: z.number(), held: z.number(), waiting: z.number() })
-export type SentCounts = z.infer<typeof counts>
-
-const part = z.object({ added: z.number(), changed: z.number(), same: z.number() })
-export const rosterResponse = z.object({
-  orgs: part,
-  periods: part,
-  courses: part,
-  classes: part,
-  teachers: part,
-  students: part,
-  enrolments: part,
-  ended: z.number(),
-})
-export type RosterSummary = z.infer<typeof rosterResponse>
-
-/** What a run came to; a run of an earlier release says it in words. */
-export const runOutcome = z.preprocess(
-  (kept) => (typeof kept === 'string' ? { code: 'words', words: kept } : kept),
-  z.discriminatedUnion('code', [
-    z.object({ code: z.literal('under way') }),
-    z.object({ code: z.literal('asking') }),
-    z.object({ code: z.literal('left') }),
-    z.object({ code: z.literal('interrupted') }),
-    z.object({ code: z.literal('sent'), counts }),
-    z.object({ code: z.literal('roster'), summary: rosterResponse }),
-    z.object({
-      code: z.literal('failed'),
-      /** Null for a fault of ours. */
-      problem: z.object({ code: z.string(), figures: z.looseObject({}) }).nullable(),
-      counts: counts.optional(),
-    }),
-    z.object({ code: z.literal('words'), words: z.string() }),
-  ]),
-)
-export type RunOutcome = z.infer<typeof runOutcome>
-
-const run = z.object({
-  id: z.string(),
-  kind: z.enum(['push', 'roster', 'import']),
-  sectionId: z.string().nullable(),
+/** What is heard of a run while it goes on: how far it is, and what became of each thing since the last word. */
+export const runProgress = z.object({
   state: z.enum(runStates),
-  startedAt: z.coerce.date(),
-  finishedAt: z.coerce.date().nullable(),
   outcome: runOutcome,
-  done: z.number(),
-  total: z.number(),
+  finishedAt: z.coerce.date().nullable(),
+  items: z.array(z.object({ place: z.number(), state: z.enum(itemStates), reason: messageOrWords.nullable() })),
 })
-export const runsResponse = z.array(run)
-export const runResponse = run.extend({
-  items: z.array(
-    z.object({
-      place: z.number(),
-      type: sendableType,
-      id: z.string(),
-      title: z.string(),
-      step: z.string(),
-      state: z.enum(['waiting', 'sent', 'refused', 'held']),
-      reason: messageOrWords.nullable(),
-    }),
-  ),
+export type RunProgress = z.infer<typeof runProgress>
+
+/** What is decided of some things of a prepared run, and for how long: this run, from now on for it, or for all of its type. */
+export const decideRequest = z.object({
+  places: z.array(z.int().min(0)).min(1).max(20_000),
+  choice: z.enum(choices).nullable(),
+  remember: z.enum(['no', 'thing', 'type']).default('no'),
 })
-
-// ---- Rosters ----
-
-export const rosterParts = [
-  'orgs',
-  'periods',
-  'courses',
-  'classes',
-  'teachers',
-  'students',
-  'teaching',
-  'enrolments',
-] as const
-export type RosterPart = (typeof rosterParts)[number]
-
-/** One row of the roster as a run found and left it; null where there was or is none. */
-export interface RosterRowChange {
-  id: string
-  name: string
-  before: Record<string, unknown> | null
-  after: Record<string, unknown> | null
-}
-
-export const csvFaults = z.array(
+export const choicesResponse = z.array(
   z.object({
-    file: z.string(),
-    line: z.number(),
-    column: z.string(),
-    reason: messageOrWords as unknown as z.ZodType<CsvFault['reason']>,
+    sectionId: z.string(),
+    type: z.string(),
+    thingId: z.string(),
+    title: z.string(),
+    choice: z.enum(choices),
+    at: z.coerce.date(),
   }),
 )
+export const forgetRequest = z.object({ type: text(20), thingId: text(250) })
 
-/** What a roster's run found that a person should know, and what it asks. */
-export const rosterFindings = z.object({
-  summary: rosterResponse.optional(),
-  faults: csvFaults.optional(),
-  /** Sessions that leave days out, or share some. */
-  oddities: z
-    .array(
-      z.object({
-        code: z.enum(['gap', 'overlap']),
-        titles: z.tuple([z.string(), z.string()]),
-        firstDay: z.string(),
-        lastDay: z.string(),
-      }),
-    )
-    .optional(),
-  /** People who were matched, or taken in without something, and why. */
-  listed: z
-    .array(
-      z.object({ code: z.enum(['rehired', 'released', 'address-held', 'address-twice', 'no-role']), name: z.string() }),
-    )
-    .optional(),
-  /**
-   * Classes that would lose more than a tenth, or all of them where the whole loses much, and teachers who would be
-   * switched off; with the names.
-   */
-  asks: z
-    .array(
-      z.object({
-        of: z.number(),
-        ends: z.number(),
-        names: z.array(z.string()),
-        what: z.discriminatedUnion('part', [
-          z.object({ part: z.literal('class'), title: z.string() }),
-          z.object({ part: z.literal('teachers') }),
-        ]),
-      }),
-    )
-    .optional(),
-  /** The classes that it touched; null stands for every class. */
-  touched: z.array(z.string()).nullable().optional(),
-})
-export type RosterFindings = z.infer<typeof rosterFindings>
+/** What waits in each class, as far as it is known without asking the district. */
+export const waitingResponse = z.array(
+  z.object({
+    sectionId: z.string(),
+    title: z.string(),
+    meets: z.string(),
+    /** Null where the class is not the district's. */
+    waits: z
+      .object({ create: z.number(), change: z.number(), remove: z.number(), held: z.number(), refused: z.number() })
+      .nullable(),
+    unsendables: z.number(),
+    last: z.object({ runId: z.string(), state: z.enum(runStates), at: z.coerce.date() }).nullable(),
+  }),
+)
+export type WaitingClass = z.infer<typeof waitingResponse>[number]
 
-/** A roster's run: how far it is, and what it came to. */
-export const rosterRunResponse = run.extend({ found: rosterFindings, canGoOn: z.boolean(), canTakeBack: z.boolean() })
-export type RosterRun = z.infer<typeof rosterRunResponse>
-export const startedRun = z.object({ runId: z.string() })
+/** The classes that are to be sent at once; each has its own run, or the reason why it has none. */
+export const sendRequest = z.object({ sectionIds: z.array(idSchema).min(1).max(60) })
+export const sendResponse = z.object({
+  started: z.array(z.object({ sectionId: z.string(), runId: z.string() })),
+  not: z.array(z.object({ sectionId: z.string(), code: z.string(), figures: z.looseObject({}) })),
+})
 
-/** What a roster's run did, by name, from the `after`th on. */
-export const rosterItemsQuery = z.object({ after: z.coerce.number().int().min(-1).max(2_147_483_647).default(-1) })
-const rosterItem = z.object({
-  part: z.enum(rosterParts),
-  name: z.string(),
-  step: z.enum(['added', 'changed', 'ended', 'removed']),
-})
-export type RosterItem = z.infer<typeof rosterItem>
-export const rosterItemsResponse = z.object({
-  items: z.array(rosterItem),
-  /** Where the next ones begin; null at the end. */
-  next: z.number().nullable(),
-})
+/** Which refused things of a run are tried again; null for all of them. */
+export const againRequest = z.object({ places: z.array(z.int().min(0)).max(20_000).nullable().default(null) })

@@ -34,6 +34,11 @@ export interface Problems {
   'act-of-another': Plain
   'run-under-way': Plain
   'not-waiting': Plain
+  'nothing-to-send': Plain
+  'no-connection': Plain
+  'connection-set-up': Plain
+  'secret-missing': Plain
+  'secret-sealed': Plain
   'nothing-to-take-back': Plain
   'not-the-districts': Plain
   'no-classes': Plain
@@ -46,6 +51,8 @@ export interface Problems {
   'csv-faults': { first: CsvFault; more: number }
   'no-partner': Plain
   'partner-silent': Partner
+  'partner-stumbles': { things: number }
+  'partner-busy': Partner & { seconds: number }
   'partner-refused': Partner & { status: number; what: string }
   'partner-credentials': Partner
   'partner-redirect': Partner

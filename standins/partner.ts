@@ -132,6 +132,10 @@ export function partner(held: Held, options: PartnerOptions, switches: Switches)
     defineEventHandler(async (event) => (switches.faults = faultsSchema.parse(await readBody(event)))),
   )
   router.get(
+    '/held/:collection',
+    defineEventHandler((event) => held.roster[getRouterParam(event, 'collection') ?? ''] ?? []),
+  )
+  router.get(
     '/received',
     defineEventHandler(() => held.receipts),
   )

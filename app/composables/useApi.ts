@@ -19,7 +19,7 @@ export class ApiProblem extends Error {
 }
 
 interface Options {
-  method?: 'GET' | 'POST'
+  method?: 'GET' | 'POST' | 'PUT' | 'DELETE'
   body?: unknown
   query?: Record<string, string>
   /** How long the answer may take. */

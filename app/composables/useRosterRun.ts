@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { rosterItemsResponse, rosterRunResponse, startedRun, type RosterRun } from '#shared/exchange'
+import { rosterItemsResponse, rosterRunResponse, startedRun, type RosterRun } from '#shared/roster-runs'
 import { ApiProblem, ask } from '~/composables/useApi'
 
 const LOOK_MS = 400

@@ -1,15 +1,7 @@
 import type { Act, Change } from '#core/acts/act'
 import type { Outcome } from '#core/acts/apply'
 import type { ActResult } from '#shared/class'
-import {
-  readFrom,
-  writeTo,
-  wrote,
-  type AnsweredAct,
-  type Conflict,
-  type PendingAct,
-  type PutAside,
-} from './database'
+import { readFrom, writeTo, wrote, type AnsweredAct, type Conflict, type PendingAct, type PutAside } from './database'
 import { forgetAhead } from './ahead'
 
 /** Acts that the browser's database did not take: they live as long as the page, and are sent from there. */

@@ -34,6 +34,7 @@ export const actWords: Readonly<Record<ActKind, string>> = {
   undo: 'undid',
   redo: 'did again',
   load: 'loaded',
+  pull: 'took over from another system',
 }
 
 /** One change in words: what it is of, what it was, what it became. */

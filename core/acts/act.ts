@@ -31,6 +31,7 @@ export const actKinds = [
   'undo',
   'redo',
   'load',
+  'pull',
 ] as const
 
 type Patch<K extends Kind> = Partial<RecordOf<K>>

@@ -1,78 +1,117 @@
-import { same } from '../same'
-import type { Sendable, SendableType } from './desired'
+import { merge } from './merge'
+import { thingTypes, type Fields, type Sendable, type Thing, type ThingType } from './thing'
 
-type Fields = Record<string, unknown>
+/**
+ * What a run would do about one thing. `take` brings over what was changed there alone; `held` waits for a decision: it
+ * changed on both sides, or is gone on one of them.
+ */
+export const steps = ['create', 'change', 'remove', 'take', 'held'] as const
+export type Step = (typeof steps)[number]
 
-/** What a run would do about one thing. `held` waits for a decision: it changed there since the last run. */
-export type Step = 'create' | 'change' | 'remove' | 'held'
+/** Whose a difference is to be: theirs or mine for a conflict, `leave` sends nothing of it, whatever it is. */
+export const choices = ['mine', 'theirs', 'leave'] as const
+export type Choice = (typeof choices)[number]
 
-export interface Difference {
-  type: SendableType
-  id: string
-  title: string
-  step: Step
-  /** What would be sent; null to remove. */
+/** One thing as it is here, there, and was when both sides last agreed; null where it is not. */
+export interface Sides {
   here: Fields | null
   there: Fields | null
+  base: Fields | null
+}
+
+/** What is to be done about one thing. */
+export interface Finding {
+  step: Step
+  /** What both sides are to hold after the run; null to be gone. */
+  after: Fields | null
   /** Names of the fields that differ between here and there. */
-  fields: string[]
+  differing: string[]
+  /** Those of them that changed on both sides. */
+  conflicts: string[]
+}
+
+export interface Difference extends Sides, Finding {
+  type: ThingType
+  id: string
+  title: string
+  studentId: string | null
+  assignmentId: string | null
 }
 
 /** What the two sides held when they last agreed. */
 export interface Baseline {
-  type: SendableType
+  type: ThingType
   title: string
   fields: Fields
 }
 
-const order: SendableType[] = ['category', 'lineItem', 'result']
+/**
+ * What is to be done about one thing, whatever anybody decided; null for nothing.
+ *
+ * @example findingOf({ here: { a: 2 }, there: { a: 1 }, base: { a: 1 } })?.step // 'change'
+ */
+export function findingOf({ here, there, base }: Sides): Finding | null {
+  const whole = { differing: [], conflicts: [] }
+  if (here && !there) return { ...whole, step: base ? 'held' : 'create', after: here }
+  if (!here) {
+    if (!there || !base) return null
+    const isChanged = merge(base, base, there).theirs.length > 0
+    return { ...whole, step: isChanged ? 'held' : 'remove', after: null }
+  }
+  const { fields: after, ours, theirs, conflicts } = merge(base, here, there!)
+  const differing = [...ours, ...theirs, ...conflicts]
+  if (differing.length === 0) return null
+  return { step: conflicts.length ? 'held' : ours.length ? 'change' : 'take', after, differing, conflicts }
+}
 
 /**
- * The three-way comparison of a push: here, there, and as of the last agreed run. Changed here only: send it. The same
- * on both sides: nothing. Changed there since: held until the teacher decides, and never overwritten silently.
+ * A finding under what was decided of it; null where the thing is left out.
+ *
+ * @example decided(sides, heldFinding, 'mine')?.step // 'change'
+ */
+export function decided({ here, there }: Sides, finding: Finding, choice: Choice | null): Finding | null {
+  if (choice === 'leave') return null
+  const isOpen = finding.step === 'held' || finding.step === 'take'
+  if (choice === null || !isOpen) return finding
+  if (choice === 'mine')
+    return { ...finding, step: here === null ? 'remove' : there === null ? 'create' : 'change', after: here }
+  // What is gone on one side cannot become what it is there.
+  return here && there ? { ...finding, step: 'take', after: { ...here, ...there } } : finding
+}
+
+/**
+ * What is to be done so that the other side holds what is here, thing by thing and field by field (`merge`).
  *
  * @param here what the class wants there to be
- * @param there what the district holds now, by id
- * @param agreed what both held after the last run, by id
+ * @param there what the other side holds now, by id
+ * @param baseline what both held after the last run, by id
+ * @param choiceOf what was decided of a thing, where something was
  * @returns the differences in the order in which they can be sent
  * @example compare([sendable], new Map(), new Map())[0]?.step // 'create'
  */
 export function compare(
   here: readonly Sendable[],
-  there: ReadonlyMap<string, Fields>,
+  there: ReadonlyMap<string, { fields: Fields }>,
   baseline: ReadonlyMap<string, Baseline>,
+  choiceOf: (thing: Pick<Thing, 'type' | 'id'>) => Choice | null = () => null,
 ): Difference[] {
-  const desired = here.flatMap((each): Difference[] => {
-    const theirs = there.get(each.id) ?? null
-    const base = baseline.get(each.id)?.fields ?? null
-    if (theirs !== null && same(each.fields, theirs)) return []
-    const untouched = base === null ? theirs === null : theirs !== null && same(theirs, base)
-    const step = !untouched ? 'held' : theirs === null ? 'create' : 'change'
-    return [
-      {
-        type: each.type,
-        id: each.id,
-        title: each.title,
-        step,
-        here: each.fields,
-        there: theirs,
-        fields: differing(each.fields, theirs),
-      },
-    ]
-  })
+  const differences = (
+    named: Pick<Difference, 'type' | 'id' | 'title' | 'studentId' | 'assignmentId'>,
+    fields: Fields | null,
+  ): Difference[] => {
+    const { id } = named
+    const sides = { here: fields, there: there.get(id)?.fields ?? null, base: baseline.get(id)?.fields ?? null }
+    const found = findingOf(sides)
+    const finding = found && decided(sides, found, choiceOf(named))
+    return finding ? [{ ...named, ...sides, ...finding }] : []
+  }
+  const sent = here.flatMap(({ type, id, title, studentId = null, assignmentId = null, fields }) =>
+    differences({ type, id, title, studentId, assignmentId }, fields),
+  )
   const kept = new Set(here.map((each) => each.id))
-  const gone = [...baseline].flatMap(([id, { type, title, fields }]): Difference[] => {
-    const theirs = there.get(id)
-    if (kept.has(id) || theirs === undefined) return []
-    return [{ type, id, title, step: same(theirs, fields) ? 'remove' : 'held', here: null, there: theirs, fields: [] }]
-  })
-  return [
-    ...desired.sort((a, b) => order.indexOf(a.type) - order.indexOf(b.type)),
-    ...gone.sort((a, b) => order.indexOf(b.type) - order.indexOf(a.type)),
-  ]
-}
-
-function differing(a: Fields, b: Fields | null): string[] {
-  if (b === null) return []
-  return [...new Set([...Object.keys(a), ...Object.keys(b)])].filter((key) => !same(a[key], b[key]))
+  const gone = [...baseline].flatMap(([id, { type, title }]) =>
+    kept.has(id) ? [] : differences({ type, id, title, studentId: null, assignmentId: null }, null),
+  )
+  const place = (each: Difference) => thingTypes.indexOf(each.type)
+  return [...sent.sort((a, b) => place(a) - place(b)), ...gone.sort((a, b) => place(b) - place(a))]
 }

@@ -5,31 +5,16 @@ import { jointId, partsOf } from '../kind'
 import { record } from '../records'
 import type { Assignment } from '../plan/assignment'
 import type { Cell } from '../scores/cell'
-import { periodOf } from '../calendar/periods'
+import { periodOf, type Period } from '../calendar/periods'
 import type { DeclaredGrade } from '../grading/declaration'
 import { assignmentsOf, categoriesOf, planOf, type Listed } from '../plan/rules'
+import { districtStandards, levelsOf, reportedOf } from './levels'
 import { toDouble } from '../number/ratio'
 import { worthOf } from '../scores/worth'
 import { valueText } from '../scores/score'
-import { levelWindow } from '../proficiency/window'
+import { levelWindow, type LevelWindow } from '../proficiency/window'
 import { fullName, type ClassSnapshot } from '../section'
-import { levelFields, objectivesOf, reportedOf } from './objectives'
-
-export type SendableType = 'category' | 'lineItem' | 'result'
-
-/**
- * One thing that the district should hold, as OneRoster 1.2 names its fields. `fields` is what the three-way comparison
- * looks at: all but the id, the status and the dates of writing.
- */
-export interface Sendable {
-  type: SendableType
-  id: string
-  /** What a teacher calls it. */
-  title: string
-  /** The cell that a score is of. */
-  cellId?: string
-  fields: Record<string, unknown>
-}
+import type { Sendable, ThingFields } from './thing'
 
 /** Something that cannot be sent, and what to do about it. */
 export interface Unsendable {
@@ -38,14 +23,12 @@ export interface Unsendable {
   assignmentId: string
 }
 
-/** Ids of the sourcedIds that classes, people and periods came with. */
+/** Our ids of the class, its students and its periods to those that the other side gave them. */
 export type SourcedIds = ReadonlyMap<string, string>
 
 /**
  * Everything of a class that belongs in the district's system: categories, assignments, scores with their status, and
- * the grades and remarks of declared periods.
- *
- * @param sourced our ids to the district's, for the class, its students and its periods
+ * the grades, levels and remarks of declared periods.
  */
 export function desired(
   snapshot: ClassSnapshot,
@@ -64,49 +47,53 @@ export function desired(
     if (code) unsendables.push({ title: each.name, reason: { code }, assignmentId: each.id })
     return code === null
   })
+  const ofDistrict = districtStandards(snapshot)
   const sendables: Sendable[] = [
-    ...categories.map((each) => ({
+    ...categories.map(({ id, name, weight }) => ({
       type: 'category' as const,
-      id: each.id,
-      title: each.name,
-      fields: { title: each.name, weight: Number(each.weight) / 100 },
+      id,
+      title: name,
+      fields: { name, weight },
     })),
-    ...sent.map((each) => lineItemOf(snapshot, sourced, each)),
-    ...resultsOf(snapshot, sourced, sent),
-    ...termGradesOf(snapshot, sourced),
+    ...sent.map((each) => assignmentOf(snapshot, sourced, each, ofDistrict)),
+    ...scoresOf(snapshot, sourced, sent),
+    ...termsOf(snapshot, sourced),
   ]
   return { sendables, unsendables }
 }
 
-const ref = (sourcedId: string, type: string) => ({ sourcedId, type })
-
-function lineItemOf(snapshot: ClassSnapshot, sourced: SourcedIds, assignment: Listed<Assignment>): Sendable {
-  const period = periodOf(snapshot.periods, assignment.dueOn)!
+function assignmentOf(
+  snapshot: ClassSnapshot,
+  sourced: SourcedIds,
+  assignment: Listed<Assignment>,
+  ofDistrict: ReadonlySet<string>,
+): Sendable {
+  const { id, name, shortName, description, dueOn, points, multiplier, counts } = assignment
   return {
-    type: 'lineItem',
-    id: assignment.id,
-    title: assignment.name,
+    type: 'assignment',
+    id,
+    title: name,
+    assignmentId: id,
     fields: {
-      title: assignment.name,
-      description: assignment.description,
-      assignDate: assignment.dueOn,
-      dueDate: assignment.dueOn,
-      class: ref(sourced.get(snapshot.section.id)!, 'class'),
-      category: ref(assignment.categoryId!, 'category'),
-      academicSession: ref(sourced.get(period.id)!, 'academicSession'),
-      resultValueMin: 0,
-      resultValueMax: Number(assignment.points),
-      metadata: {
-        shortName: assignment.shortName,
-        multiplier: assignment.multiplier,
-        counts: String(assignment.counts),
-      },
-      ...objectivesOf(snapshot, assignment.standardIds),
+      name,
+      shortName,
+      description,
+      dueOn,
+      classId: sourced.get(snapshot.section.id)!,
+      categoryId: assignment.categoryId!,
+      periodId: sourced.get(periodOf(snapshot.periods, dueOn)!.id)!,
+      points,
+      multiplier,
+      counts,
+      standardIds: assignment.standardIds.filter((each) => ofDistrict.has(each)),
     },
   }
 }
 
-function resultsOf(
+/** The id of a score there: ours, without the sign that no id of the standard has. @example scoreId('s1/a1') // 's1.a1' */
+export const scoreId = (cellId: string): string => cellId.replace('/', '.')
+
+function scoresOf(
   snapshot: ClassSnapshot,
   sourced: SourcedIds,
   assignments: readonly Listed<Assignment>[],
@@ -120,125 +107,96 @@ function resultsOf(
     if (!assignment || !student || isBlank(cell)) return []
     return [
       {
-        type: 'result',
-        id: id.replace('/', '.'),
-        cellId: id,
+        type: 'score',
+        id: scoreId(id),
         title: `${assignment.name}, ${fullName(student)}`,
-        fields: {
-          lineItem: ref(assignmentId, 'lineItem'),
-          student: ref(sourced.get(studentId)!, 'user'),
-          ...scoreFields(snapshot, assignment, cell),
-        },
+        studentId,
+        assignmentId,
+        fields: { assignmentId, studentId: sourced.get(studentId)!, ...scoreOf(snapshot, assignment, cell) },
       },
     ]
   })
 }
 
-/** The score and its status in OneRoster's words. */
-function scoreFields(snapshot: ClassSnapshot, assignment: Listed<Assignment>, cell: Cell): Record<string, unknown> {
-  const has = (mark: Cell['marks'][number]) => cell.marks.includes(mark)
-  const status = has('excused')
-    ? 'exempt'
-    : cell.value !== null
-      ? 'fully graded'
-      : has('incomplete')
-        ? 'partially graded'
-        : has('late')
-          ? 'submitted'
-          : 'not submitted'
+function scoreOf(
+  snapshot: ClassSnapshot,
+  assignment: Listed<Assignment>,
+  cell: Readonly<Cell>,
+): Omit<ThingFields['score'], 'assignmentId' | 'studentId'> {
   const scales = { scale: planOf(snapshot).scale, levels: scaleOf(snapshot) }
   const worth = cell.value && worthOf(cell.value, assignment.points, scales)
+  const isWord = cell.value && ('label' in cell.value || 'level' in cell.value)
   return {
-    scoreStatus: status,
-    ...(worth ? { score: toDouble(worth.earned) } : {}),
-    ...(cell.value && ('label' in cell.value || 'level' in cell.value) ? { textScore: valueText(cell.value) } : {}),
-    ...(cell.note && cell.noteFor === 'family' ? { comment: cell.note } : {}),
-    late: String(has('late')),
-    missing: String(has('missing')),
-    incomplete: String(has('incomplete')),
+    earned: worth ? toDouble(worth.earned) : null,
+    text: isWord ? valueText(cell.value) : null,
+    marks: [...cell.marks],
+    note: cell.noteFor === 'family' ? cell.note : '',
   }
 }
 
-/**
- * Term grades travel as results of a line item of their own, one for each declared period, in the category
- * *Term grades*; the remark is the result's comment.
- */
-function termGradesOf(snapshot: ClassSnapshot, sourced: SourcedIds): Sendable[] {
+/** The category that term grades belong to there. */
+const TERM_GRADES = 'Term grades'
+
+/** Term grades belong to a term of their own, one for each declared period. */
+function termsOf(snapshot: ClassSnapshot, sourced: SourcedIds): Sendable[] {
   const declared = snapshot.periods.filter((period) => record(snapshot.records, 'declaration', period.id).declared)
   if (declared.length === 0) return []
-  const section = sourced.get(snapshot.section.id)!
   const categoryId = `${snapshot.section.id}.term-grades`
-  const students = new Map(snapshot.students.map((each) => [each.id, each]))
   return [
-    { type: 'category', id: categoryId, title: 'Term grades', fields: { title: 'Term grades', weight: 0 } },
-    ...declared.flatMap((period): Sendable[] => {
-      const itemId = `${snapshot.section.id}.${period.id}.grade`
-      const { reports } = planOf(snapshot).proficiency
-      const window = levelWindow(snapshot, period)
-      const reported = reports === 'grades' ? [] : reportedOf(window)
-      const item: Sendable = {
-        type: 'lineItem',
-        id: itemId,
-        title: `${period.title} grade`,
-        fields: {
-          title: `${period.title} grade`,
-          description: '',
-          assignDate: period.lastDay,
-          dueDate: period.lastDay,
-          class: ref(section, 'class'),
-          category: ref(categoryId, 'category'),
-          academicSession: ref(sourced.get(period.id)!, 'academicSession'),
-          resultValueMin: 0,
-          resultValueMax: 100,
-          metadata: { termGrade: 'true' },
-        },
-      }
-      const results = (snapshot.declared[period.id] ?? []).flatMap((grade): Sendable[] => {
-        const student = students.get(grade.studentId)
-        const levels = student ? levelFields(window, student.id, reported) : null
-        if (!student || (grade.label === null && grade.remark === '' && !levels)) return []
-        const { metadata: ofGrade, ...fields } = gradeFields(snapshot, period.id, grade, reports !== 'levels')
-        const metadata = { ...(ofGrade as object | undefined), ...levels?.metadata }
-        return [
-          {
-            type: 'result',
-            id: `${itemId}.${grade.studentId}`,
-            title: `${period.title} grade, ${fullName(student)}`,
-            fields: {
-              lineItem: ref(itemId, 'lineItem'),
-              student: ref(sourced.get(student.id)!, 'user'),
-              ...fields,
-              ...(levels ? { learningObjectiveSet: levels.learningObjectiveSet, scoreStatus: 'fully graded' } : {}),
-              ...(Object.keys(metadata).length ? { metadata } : {}),
-            },
-          },
-        ]
-      })
-      return [item, ...results]
-    }),
+    { type: 'category', id: categoryId, title: TERM_GRADES, fields: { name: TERM_GRADES, weight: '0' } },
+    ...declared.flatMap((period) => termOf(snapshot, sourced, period, categoryId)),
   ]
 }
 
-function gradeFields(
-  snapshot: ClassSnapshot,
-  periodId: string,
-  grade: DeclaredGrade,
+function termOf(snapshot: ClassSnapshot, sourced: SourcedIds, period: Period, categoryId: string): Sendable[] {
+  const termId = `${snapshot.section.id}.${period.id}.grade`
+  const name = `${period.title} grade`
+  const students = new Map(snapshot.students.map((each) => [each.id, each]))
+  const { reports } = planOf(snapshot).proficiency
+  const window = levelWindow(snapshot, period)
+  const reported = reports === 'grades' ? [] : reportedOf(window)
+  const grades = (snapshot.declared[period.id] ?? []).flatMap((declared): Sendable[] => {
+    const student = students.get(declared.studentId)
+    const studentId = student && sourced.get(student.id)
+    if (!student || !studentId) return []
+    const fields = gradeOf(window, declared, reported, reports !== 'levels')
+    if (declared.label === null && fields.remark === '' && fields.levels.length === 0) return []
+    return [
+      {
+        type: 'grade',
+        id: `${termId}.${student.id}`,
+        title: `${name}, ${fullName(student)}`,
+        studentId: student.id,
+        fields: { termId, studentId, ...fields },
+      },
+    ]
+  })
+  const fields = {
+    name,
+    lastDay: period.lastDay,
+    classId: sourced.get(snapshot.section.id)!,
+    categoryId,
+    periodId: sourced.get(period.id)!,
+  }
+  return [{ type: 'term', id: termId, title: name, fields }, ...grades]
+}
+
+function gradeOf(
+  window: LevelWindow,
+  declared: DeclaredGrade,
+  reported: readonly string[],
   isGraded: boolean,
-): Record<string, unknown> {
-  const { reason } = record(snapshot.records, 'override', jointId(grade.studentId, periodId))
-  const computed = [grade.computedPercent, grade.computedLabel].filter(Boolean).join(' ')
+): Omit<ThingFields['grade'], 'termId' | 'studentId'> {
+  const { studentId } = declared
+  const { reason } = record(window.snapshot.records, 'override', jointId(studentId, window.period.id))
+  const isOwn = isGraded && declared.overridden
   return {
-    scoreStatus: grade.label === null || !isGraded ? 'not submitted' : 'fully graded',
-    ...(grade.percent === null || !isGraded ? {} : { score: Number(grade.percent) }),
-    ...(grade.label === null || !isGraded ? {} : { textScore: grade.label }),
-    ...(grade.remark === '' ? {} : { comment: grade.remark }),
-    ...(isGraded && (grade.overridden || grade.unadjusted)
-      ? {
-          metadata: {
-            ...(grade.overridden ? { overridden: 'true', computed, reason } : {}),
-            ...(grade.unadjusted ? { unadjusted: grade.unadjusted } : {}),
-          },
-        }
-      : {}),
+    percent: isGraded && declared.percent !== null ? Number(declared.percent) : null,
+    label: isGraded ? declared.label : null,
+    remark: declared.remark,
+    computed: isOwn ? [declared.computedPercent, declared.computedLabel].filter(Boolean).join(' ') : null,
+    reason: isOwn ? reason : '',
+    unadjusted: isGraded && declared.unadjusted ? declared.unadjusted : null,
+    levels: levelsOf(window, studentId, reported),
   }
 }

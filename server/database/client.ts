@@ -24,6 +24,8 @@ export interface DbHandle {
   db: Db
   driver: 'pglite' | 'postgresql'
   room(): Promise<Room>
+  /** Sends statements as they are: several without values, one with them. */
+  execute(text: string, values?: unknown[]): Promise<{ rows: unknown[]; rowCount: number }>
   /** Begins to hear; gives what ends it. One connection for the process, however many listen to it. */
   listen(hearing: Hearing): Promise<() => Promise<void>>
   close(): Promise<void>
@@ -72,6 +74,10 @@ async function openServer(connectionString: string): Promise<DbHandle> {
     db: drizzle(pool, { schema }),
     driver: 'postgresql',
     room: async () => 'room',
+    execute: async (text, values) => {
+      const { rows, rowCount } = await pool.query(text, values)
+      return { rows: rows as unknown[], rowCount: rowCount ?? 0 }
+    },
     async listen(hearing) {
       let over = false
       let client: InstanceType<typeof pg.Client> | undefined
@@ -112,6 +118,11 @@ async function openFolder(dataDir: string): Promise<DbHandle> {
     db: drizzle(client, { schema }),
     driver: 'pglite',
     listen: (hearing) => client.listen(CHANNEL, (scope) => hearing.scope(scope)),
+    execute: async (text, values) => {
+      const results = values?.length ? [await client.query(text, values)] : await client.exec(text)
+      const { rows = [], affectedRows = 0 } = results.at(-1) ?? {}
+      return { rows, rowCount: affectedRows }
+    },
   })
   if (dataDir === 'memory://') {
     const client = await PGlite.create(dataDir)

@@ -1,7 +1,7 @@
 import { SHAPE } from '../../core/kinds'
 import type { OpenClass } from '../../shared/class'
 import type { Db } from '../database/client'
-import { cellsOutOfSync } from './exchange'
+import { cellsOutOfSync } from './exchange/out-of-sync'
 import { lastSeq } from './history'
 import { loadSnapshot } from './snapshot'
 

@@ -10,3 +10,12 @@ export async function teaches(db: Db, userId: string, sectionId: string): Promis
     .where(and(eq(sectionTeachers.userId, userId), eq(sectionTeachers.sectionId, sectionId)))
   return rows.length > 0
 }
+
+/** Ids of the classes that somebody teaches. */
+export async function classesOf(db: Db, userId: string): Promise<string[]> {
+  const rows = await db
+    .select({ id: sectionTeachers.sectionId })
+    .from(sectionTeachers)
+    .where(eq(sectionTeachers.userId, userId))
+  return rows.map((row) => row.id)
+}

@@ -1,11 +1,9 @@
-import { OneRosterClient } from '../services/oneroster-client'
-import { Problem } from '../services/problem'
+import { reach, type Reached } from '../services/connections'
+import type { Db } from '../database/client'
 
-let client: OneRosterClient | undefined
+/** What seals the keys of connections. */
+export const sealingPassword = (): string => useRuntimeConfig().session.password
 
-/** The district's system, as the set-up names it. */
-export function useSis(): OneRosterClient {
-  const { sis } = useRuntimeConfig()
-  if (!sis.url) throw new Problem(503, 'no-partner')
-  return (client ??= new OneRosterClient(sis))
-}
+/** The district's system: by a connection, else the one that is asked first. */
+export const reachSis = (db: Db, connectionId?: string | null): Promise<Reached> =>
+  reach(db, sealingPassword(), connectionId)

@@ -82,3 +82,10 @@ export function runParam(event: H3Event): string {
   if (id === null) throw new Problem(404, 'no-run')
   return id
 }
+
+/** The id of the connection that a route is about. */
+export function connectionParam(event: H3Event): string {
+  const id = idParam(event, 'connection')
+  if (id === null) throw new Problem(404, 'no-connection')
+  return id
+}

@@ -18,6 +18,7 @@ let registrar: Caller
 let classId: string
 let runId: string
 let rosterRunId: string
+let connectionId: string
 
 beforeAll(async () => {
   product = await startProduct()
@@ -27,7 +28,11 @@ beforeAll(async () => {
   )) as [Caller, Caller, Caller]
   classId = todayResponse.parse(await teacher.get('/api/today'))[0]!.id
   rosterRunId = (await teacher.bring('/api/exchange/roster')).id
-  runId = (await teacher.post<{ runId: string }>(`/api/classes/${classId}/push`)).runId
+  runId = (await teacher.post<{ runId: string }>(`/api/classes/${classId}/prepare`)).runId
+  await teacher.post(`/api/exchange/runs/${runId}/send`)
+  const connection = { name: 'Another', protocol: 'oneroster-1.1', url: `${product.standins}/sis`, clientId: 'x' }
+  const made = await registrar.post<{ id: string }>('/api/connections', { ...connection, clientSecret: 'wrong' })
+  connectionId = made.id
 })
 afterAll(() => product.stop())
 
@@ -44,6 +49,7 @@ const form = () => {
   return data
 }
 const ofClass = { nobody: 401, teacher: 200, other: 403, registrar: 403 }
+const ofOffice = { nobody: 401, teacher: 403, other: 403, registrar: 200 }
 
 /** Every route, what it is asked, and whom it answers how. */
 const routes: Record<string, { path: () => string; body?: () => unknown; answers: Record<Who, number> }> = {
@@ -106,12 +112,60 @@ const routes: Record<string, { path: () => string; body?: () => unknown; answers
   'classes/[id]/as-of.get': { path: () => `/api/classes/${classId}/as-of?day=2026-11-10`, answers: ofClass },
   'classes/[id]/movers.get': { path: () => `/api/classes/${classId}/movers`, answers: ofClass },
   'news.get': { path: () => `/api/news?known=${classId}:0`, answers: ofClass },
-  'classes/[id]/compare.get': { path: () => `/api/classes/${classId}/compare`, answers: ofClass },
-  'classes/[id]/push.post': {
-    path: () => `/api/classes/${classId}/push`,
+  'classes/[id]/prepare.post': { path: () => `/api/classes/${classId}/prepare`, body: () => ({}), answers: ofClass },
+  'classes/[id]/forget-choice.post': {
+    path: () => `/api/classes/${classId}/forget-choice`,
+    body: () => ({ type: 'score', thingId: 'x' }),
+    answers: ofClass,
+  },
+  'exchange/waiting.get': {
+    path: () => '/api/exchange/waiting',
+    answers: { nobody: 401, teacher: 200, other: 200, registrar: 200 },
+  },
+  'exchange/choices/index.get': {
+    path: () => '/api/exchange/choices',
+    answers: { nobody: 401, teacher: 200, other: 200, registrar: 200 },
+  },
+  'exchange/send.post': {
+    path: () => '/api/exchange/send',
+    body: () => ({ sectionIds: [classId] }),
+    answers: ofClass,
+  },
+  'exchange/runs/[run]/decide.post': {
+    path: () => `/api/exchange/runs/${runId}/decide`,
+    body: () => ({ places: [0], choice: 'leave' }),
+    answers: { ...ofClass, teacher: 409 },
+  },
+  'exchange/runs/[run]/send.post': {
+    path: () => `/api/exchange/runs/${runId}/send`,
     body: () => ({}),
     answers: { ...ofClass, teacher: 409 },
   },
+  'exchange/runs/[run]/again.post': {
+    path: () => `/api/exchange/runs/${runId}/again`,
+    body: () => ({}),
+    answers: { ...ofClass, teacher: 409 },
+  },
+  'exchange/runs/[run]/progress.get': { path: () => `/api/exchange/runs/${runId}/progress`, answers: ofClass },
+  'connections/index.get': { path: () => '/api/connections', answers: ofOffice },
+  'connections/index.post': {
+    path: () => '/api/connections',
+    body: () => ({
+      name: 'A third',
+      protocol: 'oneroster-1.2',
+      url: 'https://sis.example',
+      clientId: 'x',
+      clientSecret: 'y',
+    }),
+    answers: ofOffice,
+  },
+  'connections/[connection]/index.put': {
+    path: () => `/api/connections/${connectionId}`,
+    body: () => ({ name: 'Renamed', protocol: 'oneroster-1.1', url: `${product.standins}/sis`, clientId: 'x' }),
+    answers: ofOffice,
+  },
+  'connections/[connection]/try.post': { path: () => `/api/connections/${connectionId}/try`, answers: ofOffice },
+  'connections/[connection]/index.delete': { path: () => `/api/connections/${connectionId}`, answers: ofOffice },
   'classes/[id]/report-cards.get': {
     path: () => `/api/classes/${classId}/report-cards?period=${periodId}`,
     answers: ofClass,
@@ -170,7 +224,7 @@ describe('every route checks who asks', () => {
       Number(a.includes('stop')) - Number(b.includes('stop')),
   )
   it.each(order)('%s', async (name, { path, body, answers }) => {
-    const method = name.endsWith('.post') ? 'POST' : 'GET'
+    const method = name.split('.').at(-1)!.toUpperCase().replace(']', 'GET')
     for (const [who, status] of Object.entries(answers) as [Who, number][]) {
       const caller = { nobody, teacher, other, registrar }[who]
       const response = await caller.call(method, path(), body?.())
@@ -180,6 +234,34 @@ describe('every route checks who asks', () => {
       else await response.body?.cancel()
       expect([who, response.status]).toEqual([who, status === 409 ? expect.toBeOneOf([409, 200]) : status])
     }
+  })
+  it('a key of a connection is never shown, and goes nowhere else with an address that is changed', async () => {
+    const office = await Caller.signedIn(product, accounts.registrar)
+    const request = {
+      name: 'Elsewhere',
+      protocol: 'oneroster-1.2',
+      url: `${product.standins}/sis`,
+      clientId: 'yukata',
+      clientSecret: 'stand-in',
+    }
+    const { id } = await office.post<{ id: string }>('/api/connections', request)
+    expect(await (await office.call('GET', '/api/connections')).text()).not.toMatch(/stand-in|secret/i)
+    expect(await office.post(`/api/connections/${id}/try`)).toMatchObject([
+      { part: 'key', fault: null },
+      { part: 'roster', fault: null },
+      { part: 'gradebook', fault: null },
+      { part: 'standards', fault: null },
+    ])
+    const { clientSecret: _, ...keyless } = request
+    const moved = await office.call('PUT', `/api/connections/${id}`, { ...keyless, url: 'https://elsewhere.example' })
+    expect([moved.status, await moved.json()]).toMatchObject([422, { data: { code: 'secret-missing' } }])
+    const wrong = await office.call('PUT', `/api/connections/${id}`, { ...request, clientSecret: 'not it' })
+    expect(wrong.status).toBe(200)
+    expect(await office.post(`/api/connections/${id}/try`)).toMatchObject([
+      { part: 'key', fault: { code: 'partner-credentials' } },
+    ])
+    const set = await office.call('PUT', '/api/connections/set-up', request)
+    expect([set.status, await set.json()]).toMatchObject([409, { data: { code: 'connection-set-up' } }])
   })
   it('a run of a roster is only for the person who made it', async () => {
     const again = await Caller.signedIn(product, accounts.other)

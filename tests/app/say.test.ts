@@ -42,7 +42,7 @@ describe('what a person is told', () => {
     expect(sayRun({ code: 'words', words: '3 sent' }, true)).toBe('3 sent')
   })
   it('says of a run what it came to, and what becomes of the rest', () => {
-    const counts = { sent: 1, refused: 2, held: 0, waiting: 3 }
+    const counts = { sent: 1, taken: 0, refused: 2, held: 0, left: 0, moved: 0, waiting: 3 }
     expect(sayRun({ code: 'sent', counts }, true)).toBe('1 sent, 2 refused, 3 not sent')
     expect(
       sayRun(

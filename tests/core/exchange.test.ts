@@ -1,17 +1,25 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { blanks } from '#core/kinds'
 import { jointId } from '#core/kind'
-import { compare, type Baseline } from '#core/exchange/compare'
-import { desired, type Sendable } from '#core/exchange/desired'
-import { gradebookEntities, scoreStatuses } from '#core/formats/oneroster/rest'
+import { compare, decided, findingOf, type Baseline } from '#core/exchange/compare'
+import { desired } from '#core/exchange/desired'
+import { merge } from '#core/exchange/merge'
+import { taking } from '#core/exchange/take'
+import type { Sendable } from '#core/exchange/thing'
+import { entityOf, thingOf, versions, wireOf, type Version } from '#core/formats/oneroster/gradebook'
+import { gradebookEntities, scoreStatuses } from '#core/formats/oneroster/gradebook-entities'
+import { readDecimal } from '#core/number/decimal'
 import { currentGrades } from '#core/grading/declared'
 import { aClass, aStandard } from '../support/class'
 
-const thing = (title: string): Sendable => ({ type: 'category', id: 'c', title, fields: { title } })
-const there = (title: string | null) => new Map(title === null ? [] : [['c', { title }]])
-const base = (title: string | null) =>
-  new Map<string, Baseline>(title === null ? [] : [['c', { type: 'category', title, fields: { title } }]])
-const step = (here: string | null, over: string | null, baseline: string | null) =>
+const thing = (name: string): Sendable => ({ type: 'category', id: 'c', title: name, fields: { name, weight: '1' } })
+const there = (name: string | null) => new Map(name === null ? [] : [['c', { fields: { name, weight: '1' } }]])
+const base = (name: string | null) =>
+  new Map<string, Baseline>(
+    name === null ? [] : [['c', { type: 'category', title: name, fields: { name, weight: '1' } }]],
+  )
+const stepOf = (here: string | null, over: string | null, baseline: string | null) =>
   compare(here === null ? [] : [thing(here)], there(over), base(baseline))[0]?.step ?? 'nothing'
 
 describe('the three-way comparison', () => {
@@ -21,7 +29,7 @@ describe('the three-way comparison', () => {
     ['changed here only', 'b', 'a', 'a', 'change'],
     ['changed alike on both sides', 'b', 'b', 'a', 'nothing'],
     ['sent, but the answer was lost', 'a', 'a', null, 'nothing'],
-    ['changed there only', 'a', 'b', 'a', 'held'],
+    ['changed there only', 'a', 'b', 'a', 'take'],
     ['changed differently on both sides', 'b', 'c', 'a', 'held'],
     ['there already, and different, though never sent', 'a', 'b', null, 'held'],
     ['gone there', 'a', null, 'a', 'held'],
@@ -30,22 +38,127 @@ describe('the three-way comparison', () => {
     ['gone on both sides', null, null, 'a', 'nothing'],
     ['made there by somebody else', null, 'a', null, 'nothing'],
   ])('%s: here %j, there %j, agreed %j is %s', (_, here, over, baseline, expected) =>
-    expect(step(here, over, baseline)).toBe(expected),
+    expect(stepOf(here, over, baseline)).toBe(expected),
   )
 
   it('sends what others refer to first, and removes it last', () => {
-    const of = (type: Sendable['type'], id: string): Sendable => ({ type, id, title: id, fields: {} })
+    const of = (type: Sendable['type'], id: string) => ({ type, id, title: id, fields: { name: id } }) as Sendable
     const baseline = new Map<string, Baseline>([
       ['c0', { type: 'category', title: '', fields: {} }],
-      ['r0', { type: 'result', title: '', fields: {} }],
+      ['s0', { type: 'score', title: '', fields: {} }],
     ])
     const over = new Map([
-      ['c0', {}],
-      ['r0', {}],
+      ['c0', { fields: {} }],
+      ['s0', { fields: {} }],
     ])
     expect(
-      compare([of('result', 'r'), of('lineItem', 'l'), of('category', 'c')], over, baseline).map((each) => each.id),
-    ).toEqual(['c', 'l', 'r', 'r0', 'c0'])
+      compare([of('score', 's'), of('assignment', 'a'), of('category', 'c')], over, baseline).map((each) => each.id),
+    ).toEqual(['c', 'a', 's', 's0', 'c0'])
+  })
+
+  it('compares field by field: a name that changed there stays beside a weight that changed here', () => {
+    const here: Sendable = { type: 'category', id: 'c', title: 'Tests', fields: { name: 'Tests', weight: '40' } }
+    const [found] = compare(
+      [here],
+      new Map([['c', { fields: { name: 'Exams', weight: '30' } }]]),
+      new Map([['c', { type: 'category', title: 'Tests', fields: { name: 'Tests', weight: '30' } }]]),
+    )
+    expect(found).toMatchObject({
+      step: 'change',
+      after: { name: 'Exams', weight: '40' },
+      differing: ['weight', 'name'],
+      conflicts: [],
+    })
+  })
+
+  it('a decision acts on what is open alone, and leaves out whatever is left out', () => {
+    const sides = { here: { name: 'b' }, there: { name: 'c' }, base: { name: 'a' } }
+    const held = findingOf(sides)!
+    expect(decided(sides, held, 'mine')).toMatchObject({ step: 'change', after: { name: 'b' } })
+    expect(decided(sides, held, 'theirs')).toMatchObject({ step: 'take', after: { name: 'c' } })
+    expect(decided(sides, held, 'leave')).toBeNull()
+    expect(decided(sides, held, null)).toBe(held)
+    const gone = { here: { name: 'a' }, there: null, base: { name: 'a' } }
+    expect(decided(gone, findingOf(gone)!, 'theirs')).toMatchObject({ step: 'held' })
+    expect(decided(gone, findingOf(gone)!, 'mine')).toMatchObject({ step: 'create', after: { name: 'a' } })
+  })
+})
+
+describe('putting two sides together', () => {
+  const side = fc.record({ a: fc.nat(2), b: fc.nat(2), c: fc.nat(2) })
+  it('loses no change, takes the same way round, and once is as good as twice', () => {
+    fc.assert(
+      fc.property(side, side, side, (base, here, there) => {
+        const merged = merge(base, here, there)
+        for (const name of ['a', 'b', 'c'] as const) {
+          const [isOurs, isTheirs] = [here[name] !== base[name], there[name] !== base[name]]
+          // Whoever changed it alone has it; both the same, both have it; both differently, it is said.
+          if (isOurs && isTheirs && here[name] !== there[name]) expect(merged.conflicts).toContain(name)
+          else expect(merged.fields[name]).toBe(isOurs ? here[name] : there[name])
+        }
+        const mirrored = merge(base, there, here)
+        expect([...mirrored.conflicts].sort()).toEqual([...merged.conflicts].sort())
+        expect([...mirrored.ours].sort()).toEqual([...merged.theirs].sort())
+        const again = merge(base, merged.fields, there)
+        expect(again.fields).toEqual(merged.fields)
+        // What both sides hold from then on differs no more.
+        expect(merge(merged.fields, merged.fields, merged.fields)).toMatchObject({
+          ours: [],
+          theirs: [],
+          conflicts: [],
+        })
+      }),
+    )
+  })
+  it('what the other side does not keep is no difference', () => {
+    expect(merge({ a: 1, b: 2 }, { a: 1, b: 2 }, { a: 1 })).toMatchObject({ ours: [], theirs: [], conflicts: [] })
+    expect(merge({ a: 1, b: 2 }, { a: 1, b: 3 }, { a: 1 })).toMatchObject({ ours: ['b'], fields: { a: 1, b: 3 } })
+    expect(merge(null, { a: 1, b: 2 }, { a: 1 })).toMatchObject({ conflicts: [] })
+  })
+})
+
+describe('what is taken over', () => {
+  const snapshot = aClass({
+    categories: { tests: '100' },
+    assignments: { quiz: { categoryId: 'tests' } },
+    scores: { ann: { quiz: { value: { points: '4' }, note: 'mine alone' } } },
+  })
+  const score = { earned: 4, text: null, marks: [], note: '' }
+  const takes = (after: object, differing: string[]) =>
+    taking(snapshot, {
+      type: 'score',
+      id: 'ann.quiz',
+      studentId: 'ann',
+      assignmentId: 'quiz',
+      here: score,
+      after: { ...score, ...after },
+      differing,
+    })
+  it('is a score as it is typed, with its marks, and a private note stays', () => {
+    expect(takes({ earned: 9.5 }, ['earned'])).toEqual([
+      { kind: 'cell', id: 'ann/quiz', to: { value: { points: '9.5' } } },
+    ])
+    expect(takes({ earned: 8.5, text: 'B' }, ['earned', 'text'])).toEqual([
+      { kind: 'cell', id: 'ann/quiz', to: { value: { label: 'B' } } },
+    ])
+    expect(takes({ earned: null, marks: ['excused'], note: 'Ill' }, ['earned', 'marks', 'note'])).toEqual([
+      { kind: 'cell', id: 'ann/quiz', to: { value: null, marks: ['excused'] } },
+    ])
+  })
+  it('is nothing that cannot be typed here, nor a declared grade', () => {
+    expect(takes({ earned: -1 }, ['earned'])).toBeNull()
+    expect(takes({ earned: null, text: 'wonderful' }, ['earned', 'text'])).toBeNull()
+    expect(
+      taking(snapshot, {
+        type: 'grade',
+        id: 'g',
+        studentId: 'ann',
+        assignmentId: null,
+        here: {},
+        after: {},
+        differing: [],
+      }),
+    ).toBeNull()
   })
 })
 
@@ -65,27 +178,76 @@ describe('what the district should hold', () => {
     },
   })
   const sourced = new Map(['class', 'q2', 'ann', 'ben', 'cai', 'dov'].map((id) => [id, `sis-${id}`]))
-  const results = () => desired(snapshot, sourced).sendables.filter((each) => each.type === 'result')
+  const results = () => desired(snapshot, sourced).sendables.filter((each) => each.type === 'score')
+
+  const wire = (each: Sendable, version: Version = '1.2') => wireOf(each, version)
+  const read = (each: Sendable, version: Version = '1.2') =>
+    thingOf(
+      entityOf[each.type],
+      gradebookEntities[entityOf[each.type]].parse({ ...envelope, ...wire(each, version) }),
+      version,
+      (id) => id.endsWith('.grade'),
+    )
+  const envelope = {
+    sourcedId: 'x',
+    status: 'active',
+    dateLastModified: '2026-11-25T00:00:00Z',
+    scoreDate: '2026-11-25',
+  }
 
   it('names scores and their status in the words of OneRoster', () => {
     expect(
-      results().map((each) => [each.fields.scoreStatus, each.fields.score, each.fields.late, each.fields.missing]),
+      results()
+        .map((each) => wire(each))
+        .map((each) => [each.scoreStatus, each.score, each.late, each.missing]),
     ).toEqual([
       ['fully graded', 8, 'true', 'false'],
       ['exempt', undefined, 'false', 'false'],
       ['not submitted', undefined, 'false', 'true'],
     ])
-    for (const each of results()) expect(scoreStatuses).toContain(each.fields.scoreStatus)
+    for (const each of results()) expect(scoreStatuses).toContain(wire(each).scoreStatus)
   })
-  it('has the fields that the standard asks for', () => {
-    const envelope = {
-      sourcedId: 'x',
-      status: 'active',
-      dateLastModified: '2026-11-25T00:00:00Z',
-      scoreDate: '2026-11-25',
+  it.each(versions)('has the fields that OneRoster %s asks for, and reads them back as they were', (version) => {
+    for (const each of desired(snapshot, sourced).sendables) {
+      const back = read(each, version)
+      expect([back.type, back.fields]).toEqual([each.type, each.fields])
     }
-    for (const each of desired(snapshot, sourced).sendables)
-      expect(gradebookEntities[each.type].safeParse({ ...envelope, ...each.fields }).success).toBe(true)
+  })
+  it.each(versions)('reads back whatever can be typed, by OneRoster %s', (version) => {
+    const decimal = fc.integer({ min: 0, max: 9_999_999 }).map((n) => readDecimal(String(n / 1000))!)
+    const word = fc.constantFrom('Quiz', 'Ænd “of” term, 2', 'x')
+    const assignment = fc
+      .record({
+        name: word,
+        shortName: word,
+        description: fc.constantFrom('', 'Read ch. 3'),
+        dueOn: fc.constantFrom('2026-11-03', '2026-12-31'),
+        points: decimal,
+        multiplier: decimal,
+        counts: fc.boolean(),
+        standardIds: fc.subarray(['s1', 's2']),
+      })
+      .map((fields) => ({ ...fields, classId: 'k', categoryId: 'c', periodId: 'p' }))
+    const score = fc
+      .record({
+        earned: fc.option(decimal.map(Number)),
+        text: fc.option(fc.constantFrom('B+', '3')),
+        marks: fc.subarray(['missing', 'late', 'absent', 'incomplete', 'excused'] as const),
+        note: fc.constantFrom('', 'Redo no. 4'),
+      })
+      .map((fields) => ({ ...fields, marks: [...fields.marks], assignmentId: 'a', studentId: 's' }))
+    const weight = fc.record({ name: word, weight: decimal })
+    const any = fc.oneof(
+      assignment.map((fields) => ({ type: 'assignment', fields })),
+      score.map((fields) => ({ type: 'score', fields })),
+      weight.map((fields) => ({ type: 'category', fields })),
+    ) as fc.Arbitrary<Sendable>
+    fc.assert(
+      fc.property(any, (each) => {
+        const back = read({ ...each, id: 'x', title: '' } as Sendable, version)
+        expect(merge(null, each.fields, back.fields).conflicts).toEqual([])
+      }),
+    )
   })
   it('keeps private notes here', () => expect(JSON.stringify(results())).not.toContain('private'))
   it('says what cannot be sent, and why', () => {
@@ -114,16 +276,17 @@ describe('what the district should hold', () => {
     const ids = new Map(['class', 'ann', 'year', 'q1', 'q2'].map((id) => [id, `there-${id}`]))
     const { sendables } = desired(snapshot, ids)
     const item = sendables.find((each) => each.id === 'map')!
-    expect(item.fields.learningObjectiveSet).toEqual([{ source: 'case', learningObjectiveIds: ['s1'] }])
+    expect(wireOf(item, '1.2').learningObjectiveSet).toEqual([{ source: 'case', learningObjectiveIds: ['s1'] }])
     const result = sendables.find((each) => each.id === 'class.q2.grade.ann')!
-    expect(result.fields).toMatchObject({
+    const sent = wireOf(result, '1.2')
+    expect(sent).toMatchObject({
       scoreStatus: 'fully graded',
       learningObjectiveSet: [
         { source: 'case', learningObjectiveResults: [{ learningObjectiveId: 's1', score: 4, textScore: 'Level 4' }] },
       ],
       metadata: { 'ownLevel.s1': 'calculated 2.00; Showed it at the board' },
     })
-    expect(result.fields).not.toHaveProperty('score')
+    expect(sent).not.toHaveProperty('score')
     // What comes back from the district is read with the same fields, so that nothing is sent twice.
     const base = {
       sourcedId: result.id,
@@ -131,7 +294,10 @@ describe('what the district should hold', () => {
       dateLastModified: '2026-11-26T00:00:00Z',
       scoreDate: '2026-11-26',
     }
-    expect(gradebookEntities.result.parse({ ...base, ...result.fields })).toMatchObject(result.fields)
+    for (const version of versions) {
+      const parsed = gradebookEntities.result.parse({ ...base, ...wireOf(result, version) })
+      expect(merge(null, result.fields, thingOf('result', parsed, version, () => true).fields).conflicts).toEqual([])
+    }
   })
   it('sends grades and remarks of declared periods, the override with its reason', () => {
     snapshot.records.override[jointId('ann', 'q2')] = { percent: '80', label: 'B-', reason: 'redone', familyLine: '' }
@@ -140,7 +306,7 @@ describe('what the district should hold', () => {
     snapshot.declared.q2 = currentGrades(snapshot, snapshot.periods[2]!)
     snapshot.records.declaration.q2 = { ...blanks.declaration, declared: true }
     const grade = desired(snapshot, sourced).sendables.find((each) => each.id === 'class.q2.grade.ann')!
-    expect(grade.fields).toMatchObject({
+    expect(wireOf(grade, '1.2')).toMatchObject({
       score: 80,
       textScore: 'B-',
       comment: 'Ann is ready.',
@@ -152,6 +318,6 @@ describe('what the district should hold', () => {
     snapshot.records.plan.class!.coursePoints = { points: '5', periodIds: ['q2'] }
     snapshot.declared.q2 = currentGrades(snapshot, snapshot.periods[2]!)
     const grade = desired(snapshot, sourced).sendables.find((each) => each.id === 'class.q2.grade.ann')!
-    expect(grade.fields).toMatchObject({ score: 13, textScore: 'F', metadata: { unadjusted: '8.0 F' } })
+    expect(wireOf(grade, '1.2')).toMatchObject({ score: 13, textScore: 'F', metadata: { unadjusted: '8.0 F' } })
   })
 })

@@ -4,7 +4,7 @@ import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { setImmediate } from 'node:timers/promises'
-import { rosterRunResponse, type RosterRun } from '../../shared/exchange'
+import { rosterRunResponse, type RosterRun } from '../../shared/roster-runs'
 import { copyOfDatabase } from './database'
 
 export const accounts = {

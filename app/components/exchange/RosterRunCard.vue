@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { sayRun } from '~/words/sentences/runs'
 import { say } from '~/words/say'
-import type { RosterItem, RosterRun } from '#shared/exchange'
+import type { RosterItem, RosterRun } from '#shared/roster-runs'
 import { shortDay, counted } from '~/composables/useWords'
 
 /** One run of a roster: how far it is, what it asks, what it found odd, and what it did, by name. */

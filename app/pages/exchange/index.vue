@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { sayRun } from '~/words/sentences/runs'
 import type { z } from 'zod'
-import { runsResponse } from '#shared/exchange'
+import { runsResponse, type RunState } from '#shared/runs'
 import { usePerson } from '~/stores/person'
 import { useToday } from '~/stores/today'
 import { ApiProblem, ask } from '~/composables/useApi'
@@ -19,7 +19,7 @@ useHead({ title: 'Exchange · Yukata' })
 const { run, problem, busy, items, next, look, more, begin, tell } = useRosterRun(
   () => void Promise.all([loadRuns(), today.load()]).catch(say),
 )
-const loadRuns = async () => (runs.value = await ask('/api/exchange/runs', runsResponse))
+const loadRuns = async () => void (runs.value = await ask('/api/exchange/runs', runsResponse))
 onMounted(() => Promise.all([loadRuns().then(lookAtOpen), today.load()]).catch(say))
 
 /** A run that is under way, or asks, is looked at by itself. */
@@ -55,7 +55,8 @@ function show(id: string): void {
 const isUnderWay = computed(() => busy.value || run.value?.state === 'running')
 const titleOf = (id: string | null) => today.classes?.find((each) => each.id === id)?.title ?? 'A class'
 const kinds = { push: 'Sent', roster: 'Roster pulled', import: 'Roster imported' }
-const states = {
+const states: Partial<Record<RunState, string>> = {
+  queued: 'waits',
   running: 'under way',
   asking: 'waits for your answer',
   done: '',
@@ -118,18 +119,11 @@ const states = {
     <section v-if="person?.role === 'teacher'">
       <h2>Scores, grades and remarks</h2>
       <p class="soft">
-        What is in the gradebook goes to the district, class by class. You see what will be sent before anything is.
+        What is in the gradebook goes to the district. Compare shows both sides of everything before anything is sent.
       </p>
-      <ul v-if="today.classes?.length" class="classes">
-        <li v-for="each in today.classes" :key="each.id">
-          <b class="flare">{{ each.meets || '·' }}</b><span>{{ each.title }}</span
-          ><NuxtLink class="button second" :to="`/exchange/${each.id}`"
-            >Compare<span class="visually-hidden"> {{ each.title }}</span></NuxtLink
-          >
-        </li>
-      </ul>
-      <p v-else class="soft said">No classes yet. Pull them first.</p>
+      <WaitingClasses @sent="loadRuns" />
     </section>
+    <ConnectionList v-if="person?.role === 'registrar'" />
 
     <section>
       <h2>Past runs</h2>
@@ -153,13 +147,14 @@ const states = {
       </table>
       <p v-else class="soft">None yet.</p>
     </section>
+    <RememberedChoices v-if="person?.role === 'teacher'" :title-of="titleOf" />
   </main>
 </template>
 
 <style scoped>
 section {
   padding-top: 20px;
-  max-width: 860px;
+  max-width: 900px;
   display: grid;
   gap: 8px;
 }
@@ -169,24 +164,6 @@ section {
 }
 h3:focus {
   outline: none;
-}
-.classes {
-  list-style: none;
-  margin: 4px 0 0;
-  padding: 0;
-  max-width: 480px;
-  border-top: 1.5px solid var(--ai3);
-}
-.classes li {
-  display: grid;
-  grid-template-columns: 30px 1fr auto;
-  align-items: center;
-  padding: 6px 0;
-  border-bottom: 1px solid var(--hair);
-}
-.classes b {
-  color: var(--ai4);
-  font-size: 16px;
 }
 .when {
   width: 130px;

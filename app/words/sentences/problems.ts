@@ -31,6 +31,11 @@ const sentences: { [C in ProblemCode]: (figures: Problems[C]) => string } = {
   'act-of-another': () => 'This change carries the number of another one. Reload the page and make it again.',
   'run-under-way': () => 'Another run of this is under way. Wait until it is done.',
   'not-waiting': () => 'This run does not wait for anything.',
+  'nothing-to-send': () => 'There is nothing to send. Decide what is held first, or compare again.',
+  'no-connection': () => 'There is no such connection.',
+  'connection-set-up': () => 'This connection comes from the settings of the installation, and is changed there.',
+  'secret-missing': () => 'Give the key of this system; the one that is kept is only sent where it was meant for.',
+  'secret-sealed': () => 'The key of this system cannot be opened any more. Ask the district office to give it again.',
   'nothing-to-take-back': () => 'This run cannot be taken back.',
   'not-the-districts': () =>
     'This class came from a file of yours: the district does not know it, so there is nowhere to send it.',
@@ -46,6 +51,10 @@ const sentences: { [C in ProblemCode]: (figures: Problems[C]) => string } = {
     `${first.file}, line ${first.line}, column ${first.column}: ${say(first.reason)}${more ? ` (and ${more} more)` : ''} Nothing was changed.`,
   'no-partner': () => 'No district system is set up here. See "Running it for real" in the README.',
   'partner-silent': ({ partner }) => `${partner} does not answer. What was sent so far is kept; try again later.`,
+  'partner-stumbles': ({ things }) =>
+    things === 1 ? 'It stumbled over one thing.' : `It stumbled over ${things} things.`,
+  'partner-busy': ({ partner, seconds }) =>
+    `${partner} asks us to wait ${seconds < 120 ? `${seconds} seconds` : `${Math.round(seconds / 60)} minutes`}.`,
   'partner-refused': ({ partner, status, what }) =>
     `${partner} answered ${status} when asked for ${what}. Try again later.`,
   'partner-credentials': ({ partner }) =>

@@ -1,11 +1,14 @@
-import type { RosterSummary, RunOutcome, SentCounts } from '#shared/exchange'
+import type { RosterSummary, RunOutcome, SentCounts } from '#shared/runs'
 import { sayProblem } from './problems'
 
-const sentWords = ({ sent, refused, held, waiting }: SentCounts): string =>
+const sentWords = ({ sent, taken, refused, held, left, moved, waiting }: SentCounts): string =>
   [
     sent ? `${sent} sent` : '',
+    taken ? `${taken} taken over` : '',
     refused ? `${refused} refused` : '',
     held ? `${held} held for your decision` : '',
+    moved ? `${moved} changed meanwhile` : '',
+    left ? `${left} left out` : '',
     waiting ? `${waiting} not sent` : '',
   ]
     .filter(Boolean)
@@ -35,6 +38,12 @@ export function sayRun(outcome: RunOutcome, sends: boolean): string {
       return 'Left as it was'
     case 'interrupted':
       return `Interrupted. ${rest}`
+    case 'prepared':
+      return ''
+    case 'away':
+      return [sayProblem(outcome.problem.code, outcome.problem.figures), `So far: ${sentWords(outcome.counts)}.`].join(
+        ' ',
+      )
     case 'sent':
       return sentWords(outcome.counts)
     case 'roster':

@@ -8,10 +8,10 @@ import { emptyRoster, isSourcedId, words, type Roster } from './roster'
  * The entities of the OneRoster 1.2 REST binding (1EdTech), as far as they are read here. Fields that are not named
  * pass through unread; what is named has to be as the standard says.
  */
-const sourcedId = z.string().refine(isSourcedId, 'field.id')
-const ref = z.object({ sourcedId, href: z.string().optional(), type: z.string().optional() })
-const base = { sourcedId, status: z.enum(['active', 'tobedeleted']), dateLastModified: z.string() }
-const metadata = z.record(z.string(), z.unknown()).optional()
+export const sourcedId = z.string().refine(isSourcedId, 'field.id')
+export const ref = z.object({ sourcedId, href: z.string().optional(), type: z.string().optional() })
+export const base = { sourcedId, status: z.enum(['active', 'tobedeleted']), dateLastModified: z.string() }
+export const metadata = z.record(z.string(), z.unknown()).optional()
 
 export const org = z.object({ ...base, name: words, type: z.string(), parent: ref.optional() })
 export const academicSession = z.object({
@@ -42,6 +42,14 @@ export const user = z.object({
   enabledUser: z.union([z.boolean(), z.string()]).optional(),
   roles: z.array(z.object({ roleType: z.string(), role: z.string(), org: ref })).min(1),
 })
+/** As version 1.1 has it: one role, in some organisations. */
+export const user11 = user
+  .omit({ roles: true })
+  .extend({ role: z.string(), orgs: z.array(ref).min(1) })
+  .transform(({ role, orgs, ...rest }): z.infer<typeof user> => ({
+    ...rest,
+    roles: orgs.slice(0, 1).map((org) => ({ roleType: 'primary', role, org })),
+  }))
 export const enrollment = z.object({
   ...base,
   user: ref,
@@ -63,55 +71,6 @@ export const rosterCollections = {
 } as const
 export type RosterCollection = keyof typeof rosterCollections
 export type RosterEntities = { [C in RosterCollection]: z.infer<(typeof rosterCollections)[C]>[] }
-
-export const category = z.object({ ...base, title: z.string(), weight: z.number().optional(), metadata })
-export const lineItem = z.object({
-  ...base,
-  title: z.string(),
-  description: z.string().optional(),
-  assignDate: z.string(),
-  dueDate: z.string(),
-  class: ref,
-  school: ref.optional(),
-  category: ref,
-  gradingPeriod: ref.optional(),
-  academicSession: ref.optional(),
-  resultValueMin: z.number().optional(),
-  resultValueMax: z.number().optional(),
-  learningObjectiveSet: z.array(z.object({ source: z.string(), learningObjectiveIds: z.array(z.string()) })).optional(),
-  metadata,
-})
-export const scoreStatuses = ['exempt', 'fully graded', 'not submitted', 'partially graded', 'submitted'] as const
-export const result = z.object({
-  ...base,
-  lineItem: ref,
-  student: ref,
-  class: ref.optional(),
-  scoreStatus: z.enum(scoreStatuses),
-  score: z.number().optional(),
-  textScore: z.string().optional(),
-  scoreDate: civilDate,
-  comment: z.string().optional(),
-  late: z.string().optional(),
-  missing: z.string().optional(),
-  incomplete: z.string().optional(),
-  learningObjectiveSet: z
-    .array(
-      z.object({
-        source: z.string(),
-        learningObjectiveResults: z.array(
-          z.object({
-            learningObjectiveId: z.string(),
-            score: z.number().optional(),
-            textScore: z.string().optional(),
-          }),
-        ),
-      }),
-    )
-    .optional(),
-  metadata,
-})
-export const gradebookEntities = { category, lineItem, result }
 
 const sessionKinds = { gradingPeriod: 'grading', semester: 'semester', term: 'semester', schoolYear: 'year' } as const
 

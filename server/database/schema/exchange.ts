@@ -1,17 +1,55 @@
 import type { Message } from '../../../core/message'
-import { index, integer, jsonb, pgTable, primaryKey, text, uniqueIndex } from 'drizzle-orm/pg-core'
-import {
-  rosterParts,
-  runStates,
-  type RosterFindings,
-  type RosterPart,
-  type RosterRowChange,
-  type RunOutcome,
-  type RunState,
-} from '../../../shared/exchange'
+import { sql } from 'drizzle-orm'
+import { boolean, index, integer, jsonb, pgTable, primaryKey, text, uniqueIndex } from 'drizzle-orm/pg-core'
+import { choices, steps, type Choice, type Step } from '../../../core/exchange/compare'
+import type { Unsendable } from '../../../core/exchange/desired'
+import type { Fields, ThingType } from '../../../core/exchange/thing'
+import { itemStates, type ItemState } from '../../../shared/exchange'
+import { protocols, type Protocol } from '../../../shared/connections'
+import { rosterParts, type RosterFindings, type RosterPart, type RosterRowChange } from '../../../shared/roster-runs'
+import { runStates, type RunOutcome, type RunState } from '../../../shared/runs'
 import { id, instant, oneOf } from './columns'
 import { users } from './people'
 import { sections } from './roster'
+
+/** A system that we speak with. Its secret is sealed, and is opened for a request alone. */
+export const connections = pgTable(
+  'connections',
+  {
+    id: id(),
+    protocol: text('protocol').$type<Protocol>().notNull(),
+    name: text('name').notNull(),
+    url: text('url').notNull(),
+    clientId: text('client_id').notNull(),
+    secret: text('secret').notNull(),
+    isOn: boolean('is_on').notNull().default(true),
+    createdAt: instant('created_at').notNull(),
+    /** When it last did what it was asked, and when it last did not, and why. */
+    workedAt: instant('worked_at'),
+    failedAt: instant('failed_at'),
+    fault: jsonb('fault').$type<{ code: string; figures: Record<string, unknown> }>(),
+  },
+  (t) => [oneOf('connections_protocol', t.protocol, protocols)],
+)
+
+/** What a person decided once for all of a difference; without an id, for every thing of the type in that class. */
+export const syncChoices = pgTable(
+  'sync_choices',
+  {
+    sectionId: text('section_id')
+      .notNull()
+      .references(() => sections.id),
+    type: text('type').$type<ThingType>().notNull(),
+    thingId: text('thing_id').notNull().default(''),
+    title: text('title').notNull(),
+    choice: text('choice').$type<Choice>().notNull(),
+    userId: text('user_id')
+      .notNull()
+      .references(() => users.id),
+    at: instant('at').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.sectionId, t.type, t.thingId] }), oneOf('sync_choices_choice', t.choice, choices)],
+)
 
 /** What the district and we both held after the last run, thing by thing. */
 export const syncBaseline = pgTable(
@@ -23,7 +61,7 @@ export const syncBaseline = pgTable(
     id: text('id').notNull(),
     type: text('type').notNull(),
     title: text('title').notNull(),
-    fields: jsonb('fields').$type<Record<string, unknown>>().notNull(),
+    fields: jsonb('fields').$type<Fields>().notNull(),
   },
   (t) => [primaryKey({ columns: [t.sectionId, t.id] })],
 )
@@ -37,12 +75,20 @@ export const runs = pgTable(
     userId: text('user_id')
       .notNull()
       .references(() => users.id),
+    connectionId: text('connection_id').references(() => connections.id, { onDelete: 'set null' }),
     state: text('state').$type<RunState>().notNull(),
+    /** How often the partner was away, and when it is asked again. */
+    tries: integer('tries').notNull().default(0),
+    nextAt: instant('next_at'),
+    /** Who works on it: one that was thought gone and comes back sees that it is another's. */
+    worker: text('worker'),
     startedAt: instant('started_at').notNull(),
     /** Renewed while somebody works on the run; an old one means that its worker is gone. */
     aliveAt: instant('alive_at').notNull(),
     finishedAt: instant('finished_at'),
     outcome: jsonb('outcome').$type<RunOutcome>().notNull(),
+    /** What of a push cannot be sent. */
+    unsendables: jsonb('unsendables').$type<Unsendable[]>(),
     /** How far a roster has come, in steps of so many. */
     done: integer('done').notNull().default(0),
     total: integer('total').notNull().default(0),
@@ -52,6 +98,13 @@ export const runs = pgTable(
   (t) => [
     index('runs_user').on(t.userId, t.startedAt),
     index('runs_section').on(t.sectionId),
+    // One at a time for each class, whatever the number of processes.
+    uniqueIndex('runs_one_push')
+      .on(t.sectionId)
+      .where(sql`kind = 'push' and state in ('queued', 'running')`),
+    index('runs_to_do')
+      .on(t.state, t.aliveAt)
+      .where(sql`state in ('queued', 'running')`),
     oneOf('runs_kind', t.kind, ['push', 'roster', 'import']),
     oneOf('runs_state', t.state, runStates),
   ],
@@ -64,18 +117,31 @@ export const runItems = pgTable(
       .notNull()
       .references(() => runs.id, { onDelete: 'cascade' }),
     place: integer('place').notNull(),
-    type: text('type').notNull(),
+    type: text('type').$type<ThingType>().notNull(),
     id: text('id').notNull(),
     title: text('title').notNull(),
-    step: text('step').notNull(),
-    fields: jsonb('fields').$type<Record<string, unknown> | null>(),
-    state: text('state').$type<'waiting' | 'sent' | 'refused' | 'held'>().notNull(),
+    studentId: text('student_id'),
+    assignmentId: text('assignment_id'),
+    step: text('step').$type<Step>().notNull(),
+    /** As it was shown: here, there, when both last agreed, and as both are to be after it. */
+    here: jsonb('here').$type<Fields | null>(),
+    there: jsonb('there').$type<Fields | null>(),
+    base: jsonb('base').$type<Fields | null>(),
+    after: jsonb('after').$type<Fields | null>(),
+    /** Names of the fields that differ, and of those that changed on both sides. */
+    differing: jsonb('differing').$type<string[]>().notNull().default([]),
+    conflicts: jsonb('conflicts').$type<string[]>().notNull().default([]),
+    choice: text('choice').$type<Choice>(),
+    state: text('state').$type<ItemState>().notNull(),
+    tries: integer('tries').notNull().default(0),
+    settledAt: instant('settled_at'),
     reason: jsonb('reason').$type<Message>(),
   },
   (t) => [
     primaryKey({ columns: [t.runId, t.place] }),
     uniqueIndex('run_items_id').on(t.runId, t.id),
-    oneOf('run_items_state', t.state, ['waiting', 'sent', 'refused', 'held']),
+    oneOf('run_items_state', t.state, itemStates),
+    oneOf('run_items_step', t.step, steps),
   ],
 )
 

@@ -1,11 +1,10 @@
 import { eq } from 'drizzle-orm'
-import { rosterFromRest } from '../../../core/formats/oneroster/rest'
 import { dangling, type Roster } from '../../../core/formats/oneroster/roster'
 import { sessionFaults } from '../../../core/formats/oneroster/sessions'
 import { ownSpace, type Bringer } from '../../../core/roster/own-space'
 import type { Db } from '../../database/client'
 import { users } from '../../database/schema'
-import type { OneRosterClient } from '../oneroster-client'
+import { noting, type Reached } from '../connections'
 import type { Person } from '../person'
 import { Problem } from '../problem'
 import { failRosterRun, workRosterRun } from './run'
@@ -18,14 +17,14 @@ const nothingOfYours = () => new Problem(422, 'no-classes-of-yours')
  */
 export async function pullRoster(
   db: Db,
-  client: OneRosterClient,
+  reached: Reached,
   person: Person,
   runId: string,
   today: string,
   rest?: () => Promise<unknown>,
 ): Promise<void> {
   await working(db, runId, async () => {
-    const roster = rosterFromRest(await client.roster())
+    const roster = await noting(db, reached, () => reached.partner.roster())
     const broken = dangling(roster)[0]
     if (broken) throw new Problem(502, 'partner-dangling', { field: broken.field, missing: broken.missing })
     const fault = sessionFaults(roster.periods)[0]

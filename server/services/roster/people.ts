@@ -1,6 +1,6 @@
 import { inArray } from 'drizzle-orm'
 import type { Roster } from '../../../core/formats/oneroster/roster'
-import type { RosterFindings, RosterRowChange } from '../../../shared/exchange'
+import type { RosterFindings, RosterRowChange } from '../../../shared/roster-runs'
 import type { Db } from '../../database/client'
 import { users } from '../../database/schema'
 import { inTurns, pieces, ROWS_AT_ONCE, type Rest, type RosterStep } from './rows'

@@ -1,7 +1,7 @@
 import { and, eq, getTableColumns, inArray, or, sql, type SQL } from 'drizzle-orm'
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core'
 import { same } from '../../../core/same'
-import type { RosterPart, RosterRowChange } from '../../../shared/exchange'
+import type { RosterPart, RosterRowChange } from '../../../shared/roster-runs'
 import type { Db } from '../../database/client'
 import { courses, enrolments, orgs, periods, sections, sectionTeachers, students, users } from '../../database/schema'
 

@@ -1,5 +1,5 @@
 import { and, asc, eq, gt, inArray } from 'drizzle-orm'
-import type { RosterRun } from '../../../shared/exchange'
+import type { RosterRun } from '../../../shared/roster-runs'
 import type { Db } from '../../database/client'
 import { rosterChanges, runRosters, runs } from '../../database/schema'
 import { Problem } from '../problem'

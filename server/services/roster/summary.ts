@@ -1,4 +1,4 @@
-import type { RosterSummary } from '../../../shared/exchange'
+import type { RosterSummary } from '../../../shared/runs'
 
 const emptyPart = () => ({ added: 0, changed: 0, same: 0 })
 /** The counts of a roster's run before anything was looked at. */

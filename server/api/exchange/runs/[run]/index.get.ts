@@ -1,4 +1,4 @@
-import { readRun } from '../../../../services/exchange'
+import { readRun } from '../../../../services/exchange/run'
 
 export default route(async (event) => {
   const person = await requirePerson(event)

@@ -1,4 +1,4 @@
-import { rosterItemsQuery } from '#shared/exchange'
+import { rosterItemsQuery } from '#shared/roster-runs'
 import { readRosterRun, rosterItems } from '../../../../services/roster/run-reading'
 
 export default route(async (event) => {

@@ -1,0 +1,148 @@
+import { randomUUID } from 'node:crypto'
+import { asc, eq } from 'drizzle-orm'
+import type { Connection, ConnectionRequest, Protocol } from '../../shared/connections'
+import type { Db } from '../database/client'
+import { connections } from '../database/schema'
+import type { Partner } from '../partners/partner'
+import { OneRosterPartner } from '../partners/oneroster'
+import { Problem, problemOf } from './problem'
+import { seal, unseal } from './sealing'
+
+/** The connection that the settings of an installation name; it is changed there. */
+const SET_UP = 'set-up'
+
+/** Where a system is and our key to it, as an installation's settings name it. */
+export interface SetUp {
+  url: string
+  clientId: string
+  clientSecret: string
+  protocol?: Protocol
+}
+
+/** Writes down the connection that the settings name; without one, one of before is put away. */
+export async function keepSetUp(db: Db, sis: SetUp, password: string): Promise<void> {
+  if (!sis.url) {
+    await db.update(connections).set({ isOn: false }).where(eq(connections.id, SET_UP))
+    return
+  }
+  const { url, clientId, clientSecret, protocol = 'oneroster-1.2' } = sis
+  const row = { protocol, url: url.replace(/\/+$/, ''), clientId, secret: seal(clientSecret, password), isOn: true }
+  await db
+    .insert(connections)
+    .values({ id: SET_UP, name: "The district's system", createdAt: new Date(), ...row })
+    .onConflictDoUpdate({ target: connections.id, set: row })
+}
+
+/** All connections, without their secrets: the one that is asked first comes first. */
+export async function listConnections(db: Db): Promise<Connection[]> {
+  const rows = await db.select().from(connections).orderBy(asc(connections.createdAt), asc(connections.id))
+  return rows.map(({ secret: _, createdAt: __, ...row }) => ({ ...row, isSetUp: row.id === SET_UP }))
+}
+
+/** Adds a connection. @throws Problem `secret-missing` without its key */
+export async function addConnection(db: Db, request: ConnectionRequest, password: string): Promise<string> {
+  const { clientSecret, ...rest } = request
+  if (clientSecret === undefined) throw new Problem(422, 'secret-missing')
+  const id = randomUUID()
+  await db.insert(connections).values({ id, ...rest, secret: seal(clientSecret, password), createdAt: new Date() })
+  return id
+}
+
+/**
+ * Changes a connection; a key that is not given stays. One that goes to another place needs its key again, so that nobody
+ * sends a key that they do not know somewhere else.
+ *
+ * @throws Problem `no-connection`, `connection-set-up`, `secret-missing`
+ */
+export async function changeConnection(
+  db: Db,
+  id: string,
+  { clientSecret, ...rest }: ConnectionRequest,
+  password: string,
+): Promise<void> {
+  const present = await find(db, id)
+  if (id === SET_UP) throw new Problem(409, 'connection-set-up')
+  const isElsewhere = new URL(present.url).origin !== new URL(rest.url).origin
+  if (isElsewhere && clientSecret === undefined) throw new Problem(422, 'secret-missing')
+  await db
+    .update(connections)
+    .set({ ...rest, fault: null, ...(clientSecret === undefined ? {} : { secret: seal(clientSecret, password) }) })
+    .where(eq(connections.id, id))
+}
+
+/** Takes a connection away; what was exchanged by it stays. */
+export async function removeConnection(db: Db, id: string): Promise<void> {
+  await find(db, id)
+  if (id === SET_UP) throw new Problem(409, 'connection-set-up')
+  await db.delete(connections).where(eq(connections.id, id))
+}
+
+type Row = typeof connections.$inferSelect
+
+async function find(db: Db, id: string): Promise<Row> {
+  const [row] = await db.select().from(connections).where(eq(connections.id, id))
+  if (!row) throw new Problem(404, 'no-connection')
+  return row
+}
+
+/** A system and the connection by which it is reached. */
+export interface Reached {
+  connectionId: string
+  partner: Partner
+}
+
+/**
+ * Partners by the connection that they come from: one for each process, so that its token and its rest after failures are
+ * shared by all who ask.
+ */
+const known = new Map<string, { key: string; partner: Partner }>()
+
+function partnerOf(row: Row, password: string): Partner {
+  const key = [row.protocol, row.name, row.url, row.clientId, row.secret].join('\n')
+  const found = known.get(row.id)
+  if (found?.key === key) return found.partner
+  const clientSecret = unseal(row.secret, password)
+  if (clientSecret === null) throw new Problem(503, 'secret-sealed')
+  const { name, url, clientId } = row
+  const address = { name, url, clientId, clientSecret }
+  const partner = new OneRosterPartner(address, row.protocol === 'oneroster-1.1' ? '1.1' : '1.2')
+  known.set(row.id, { key, partner })
+  return partner
+}
+
+/**
+ * A district's system: the one of that connection, else the first that is on.
+ *
+ * @throws Problem `no-partner` where none is
+ */
+export async function reach(db: Db, password: string, connectionId?: string | null): Promise<Reached> {
+  const rows = connectionId
+    ? [await find(db, connectionId)]
+    : await db
+        .select()
+        .from(connections)
+        .where(eq(connections.isOn, true))
+        .orderBy(asc(connections.createdAt), asc(connections.id))
+        .limit(1)
+  const [row] = rows
+  if (!row) throw new Problem(503, 'no-partner')
+  return { connectionId: row.id, partner: partnerOf(row, password) }
+}
+
+/** Does something with a system, and writes down that it worked, or why it did not. */
+export async function noting<T>(
+  db: Db,
+  { connectionId }: Pick<Reached, 'connectionId'>,
+  work: () => Promise<T>,
+): Promise<T> {
+  const note = (set: Partial<Row>) => db.update(connections).set(set).where(eq(connections.id, connectionId))
+  try {
+    const done = await work()
+    await note({ workedAt: new Date(), fault: null })
+    return done
+  } catch (error) {
+    if (error instanceof Problem && error.code.startsWith('partner-'))
+      await note({ failedAt: new Date(), fault: problemOf(error) })
+    throw error
+  }
+}

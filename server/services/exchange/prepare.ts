@@ -1,0 +1,102 @@
+import { randomUUID } from 'node:crypto'
+import { and, eq, inArray } from 'drizzle-orm'
+import { compare, type Difference } from '../../../core/exchange/compare'
+import { desired, type Unsendable } from '../../../core/exchange/desired'
+import { merge } from '../../../core/exchange/merge'
+import type { Sendable } from '../../../core/exchange/thing'
+import { isOwnSpace } from '../../../core/roster/own-space'
+import type { SentCounts } from '../../../shared/runs'
+import type { Db } from '../../database/client'
+import { runItems, runs } from '../../database/schema'
+import type { Told } from '../../../core/formats/oneroster/gradebook'
+import { noting, type Reached } from '../connections'
+import { Problem } from '../problem'
+import { loadSnapshot } from '../snapshot'
+import { readBaseline, sourcedIds } from './baseline'
+import { choicesIn } from './choices'
+
+/** A class beside what the district holds of it. */
+export interface Compared {
+  differences: Difference[]
+  unsendables: Unsendable[]
+  /** What both sides hold alike without having agreed on it: the answer to the sending was lost. */
+  alike: Sendable[]
+  there: ReadonlyMap<string, Told>
+}
+
+/**
+ * Compares a class with what the district holds of it now. Nothing is written.
+ *
+ * @throws Problem `not-the-districts` for a class of a teacher's own
+ */
+export async function compareClass(db: Db, reached: Reached, sectionId: string): Promise<Compared> {
+  const snapshot = await loadSnapshot(db, sectionId)
+  const sourced = await sourcedIds(db, sectionId)
+  const classId = sourced.get(sectionId)!
+  if (isOwnSpace(classId)) throw new Problem(409, 'not-the-districts')
+  const { sendables, unsendables } = desired(snapshot, sourced)
+  const there = await noting(db, reached, () => reached.partner.gradebook(classId))
+  const baseline = await readBaseline(db, sectionId)
+  const alike = sendables.filter(({ id, fields }) => {
+    const theirs = there.get(id)?.fields
+    return theirs && isAlike(fields, theirs) && !isAlike(fields, baseline.get(id)?.fields)
+  })
+  const differences = compare(sendables, there, baseline, await choicesIn(db, sectionId))
+  return { differences, unsendables, alike, there }
+}
+
+const isAlike = (here: Sendable['fields'], there: Record<string, unknown> | undefined): boolean =>
+  there !== undefined && merge(null, here, there).conflicts.length === 0
+
+/**
+ * Prepares a push: what would be done is written down as it is shown, and nothing is sent. One that was prepared before for
+ * the class, and not sent, gives way to it.
+ */
+export async function preparePush(db: Db, reached: Reached, sectionId: string, userId: string): Promise<string> {
+  const { differences, unsendables } = await compareClass(db, reached, sectionId)
+  const id = randomUUID()
+  const now = new Date()
+  await db.transaction(async (tx) => {
+    const before = await tx
+      .select({ id: runs.id })
+      .from(runs)
+      .where(and(eq(runs.sectionId, sectionId), eq(runs.kind, 'push'), eq(runs.state, 'prepared')))
+    if (before.length)
+      await tx.delete(runs).where(
+        inArray(
+          runs.id,
+          before.map((each) => each.id),
+        ),
+      )
+    await tx.insert(runs).values({
+      id,
+      kind: 'push',
+      sectionId,
+      userId,
+      connectionId: reached.connectionId,
+      state: 'prepared',
+      startedAt: now,
+      aliveAt: now,
+      outcome: { code: 'prepared', counts: countsOf(differences.map(({ step }) => stateOf(step))) },
+      unsendables,
+    })
+    const rows = differences.map((difference, place) => ({
+      runId: id,
+      place,
+      ...difference,
+      state: stateOf(difference.step),
+    }))
+    for (let at = 0; at < rows.length; at += 500) await tx.insert(runItems).values(rows.slice(at, at + 500))
+  })
+  return id
+}
+
+/** What waits for a decision is not sent until there is one. */
+export const stateOf = (step: Difference['step']) => (step === 'held' ? ('held' as const) : ('waiting' as const))
+
+/** How many things of a run are in which state. @example countsOf(['sent', 'held']).held // 1 */
+export function countsOf(states: readonly (typeof runItems.$inferSelect)['state'][]): SentCounts {
+  const counts: SentCounts = { sent: 0, taken: 0, refused: 0, held: 0, left: 0, moved: 0, waiting: 0 }
+  for (const state of states) counts[state]++
+  return counts
+}

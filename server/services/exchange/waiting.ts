@@ -1,0 +1,63 @@
+import { and, desc, eq, inArray } from 'drizzle-orm'
+import { compare } from '../../../core/exchange/compare'
+import { desired } from '../../../core/exchange/desired'
+import { isOwnSpace } from '../../../core/roster/own-space'
+import type { WaitingClass } from '../../../shared/exchange'
+import type { Db } from '../../database/client'
+import { runItems, runs } from '../../database/schema'
+import { loadSnapshot } from '../snapshot'
+import { classesOf } from '../teaching'
+import { readBaseline, sourcedIds } from './baseline'
+import { choicesIn } from './choices'
+
+/**
+ * What waits in each class of a teacher, as far as it is known here: what changed since both sides agreed, and what the
+ * last run held or had refused. What changed there since, the district alone knows.
+ */
+export async function waitingOf(db: Db, userId: string): Promise<WaitingClass[]> {
+  const classes: WaitingClass[] = []
+  for (const sectionId of await classesOf(db, userId)) classes.push(await waitingIn(db, sectionId))
+  return classes.sort(
+    (a, b) => a.meets.localeCompare(b.meets, 'en', { numeric: true }) || a.title.localeCompare(b.title),
+  )
+}
+
+async function waitingIn(db: Db, sectionId: string): Promise<WaitingClass> {
+  const snapshot = await loadSnapshot(db, sectionId)
+  const sourced = await sourcedIds(db, sectionId)
+  const { title, meets } = snapshot.section
+  const last = await lastRun(db, sectionId)
+  if (isOwnSpace(sourced.get(sectionId)!)) return { sectionId, title, meets, waits: null, unsendables: 0, last }
+  const { sendables, unsendables } = desired(snapshot, sourced)
+  const baseline = await readBaseline(db, sectionId)
+  const differences = compare(sendables, baseline, baseline, await choicesIn(db, sectionId))
+  const count = (step: string) => differences.filter((each) => each.step === step).length
+  const left = last ? await leftBy(db, last.runId) : { held: 0, refused: 0 }
+  const waits = { create: count('create'), change: count('change'), remove: count('remove'), ...left }
+  return { sectionId, title, meets, waits, unsendables: unsendables.length, last }
+}
+
+async function lastRun(db: Db, sectionId: string): Promise<WaitingClass['last']> {
+  const [run] = await db
+    .select({ runId: runs.id, state: runs.state, at: runs.startedAt })
+    .from(runs)
+    .where(
+      and(
+        eq(runs.sectionId, sectionId),
+        eq(runs.kind, 'push'),
+        inArray(runs.state, ['queued', 'running', 'done', 'stopped', 'failed']),
+      ),
+    )
+    .orderBy(desc(runs.startedAt))
+    .limit(1)
+  return run ?? null
+}
+
+async function leftBy(db: Db, runId: string): Promise<{ held: number; refused: number }> {
+  const rows = await db
+    .select({ state: runItems.state })
+    .from(runItems)
+    .where(and(eq(runItems.runId, runId), inArray(runItems.state, ['held', 'refused'])))
+  const count = (state: string) => rows.filter((row) => row.state === state).length
+  return { held: count('held'), refused: count('refused') }
+}
