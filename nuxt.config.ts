@@ -48,6 +48,7 @@ export default defineNuxtConfig({
     // other, anybody could.
     trustProxy: '',
     sis: { url: '', clientId: '', clientSecret: '' },
+    classroom: { url: '', clientId: '', clientSecret: '' },
     public: {
       demo: false,
       // Whom the demo's sign-in offers by one click.

@@ -1,4 +1,5 @@
 import type { z } from 'zod'
+import { intake } from './exchange/intake'
 import { declaration } from './grading/declaration'
 import { override } from './grading/override'
 import { idOf, partsOf, type ChangeOf, type Ground, type RecordKind, type Refusal } from './kind'
@@ -34,13 +35,14 @@ export const kinds = {
   courseStandard,
   pattern,
   policy,
+  intake,
 }
 export type Kind = keyof typeof kinds
 export type RecordOf<K extends Kind> = z.infer<(typeof kinds)[K]['schema']>
 export const kindNames = Object.keys(kinds) as [Kind, ...Kind[]]
 
 /** The release of shapes that this code writes. What is stored says which it was written with. */
-export const SHAPE = 5
+export const SHAPE = 6
 
 const each = <T>(of: (kind: RecordKind) => T) =>
   Object.fromEntries(Object.entries(kinds).map(([name, kind]) => [name, of(kind as unknown as RecordKind)]))

@@ -20,6 +20,7 @@ import { applyRoster } from '../server/services/roster/apply'
 import { setPassword } from '../server/services/sign-in'
 import { loadSnapshot } from '../server/services/snapshot'
 import { advisoryActs } from './advisory'
+import { classroomReceipts } from './classroom'
 import { bank } from './curriculum'
 import { overnightFramework } from './framework'
 import { gradeThreeActs } from './grade-three'
@@ -130,6 +131,8 @@ function giveToStandins(folder: string, roster: RosterEntities): void {
     mkdirSync(join(folder, name), { recursive: true })
     writeFileSync(join(folder, name, 'roster.json'), JSON.stringify(roster))
   }
+  const receipts = classroomReceipts(roster).map((each) => JSON.stringify(each))
+  writeFileSync(join(folder, 'classroom', 'received.jsonl'), receipts.map((line) => `${line}\n`).join(''))
   writeFileSync(join(folder, 'sis', 'standards.json'), JSON.stringify(overnightFramework()))
 }
 

@@ -82,6 +82,9 @@ const children = [
     NUXT_SIS_URL: `http://127.0.0.1:${STANDINS_PORT}/sis`,
     NUXT_SIS_CLIENT_ID: 'yukata',
     NUXT_SIS_CLIENT_SECRET: 'stand-in',
+    NUXT_CLASSROOM_URL: `http://127.0.0.1:${STANDINS_PORT}/classroom`,
+    NUXT_CLASSROOM_CLIENT_ID: 'yukata',
+    NUXT_CLASSROOM_CLIENT_SECRET: 'stand-in',
   }),
 ]
 let stopping = false

@@ -78,6 +78,8 @@ export const openClassResponse = classResponse.extend({
   seq: z.number(),
   /** The release of shapes that its records are in. */
   shape: z.number(),
+  /** Assignments that came from the classroom app, with the address of each there. */
+  sources: z.record(z.string(), z.string()).default({}),
   /** Cells that the district does not hold as they are, and those of them that changed there; null before any exchange. */
   outOfSync: z.object({ unsent: z.array(z.string()), held: z.array(z.string()) }).nullable(),
 })

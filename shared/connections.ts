@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { text } from '../core/fields'
 
 /** How a system is spoken with. */
-export const protocols = ['oneroster-1.2', 'oneroster-1.1'] as const
+export const protocols = ['oneroster-1.2', 'oneroster-1.1', 'classroom'] as const
 export type Protocol = (typeof protocols)[number]
 
 const trial = z.object({

@@ -20,6 +20,8 @@ const runItem = z.object({
   title: z.string(),
   studentId: z.string().nullable(),
   assignmentId: z.string().nullable(),
+  /** Where it is opened at its source. */
+  link: z.string().nullable(),
   step: z.enum(steps),
   state: z.enum(itemStates),
   choice: z.enum(choices).nullable(),
@@ -58,6 +60,7 @@ export const decideRequest = z.object({
 export const choicesResponse = z.array(
   z.object({
     sectionId: z.string(),
+    direction: z.enum(['push', 'pull']),
     type: z.string(),
     thingId: z.string(),
     title: z.string(),
@@ -65,7 +68,11 @@ export const choicesResponse = z.array(
     at: z.coerce.date(),
   }),
 )
-export const forgetRequest = z.object({ type: text(20), thingId: text(250) })
+export const forgetRequest = z.object({
+  direction: z.enum(['push', 'pull']).default('push'),
+  type: text(20),
+  thingId: text(250),
+})
 
 /** What waits in each class, as far as it is known without asking the district. */
 export const waitingResponse = z.array(
@@ -92,3 +99,6 @@ export const sendResponse = z.object({
 
 /** Which refused things of a run are tried again; null for all of them. */
 export const againRequest = z.object({ places: z.array(z.int().min(0)).max(20_000).nullable().default(null) })
+
+/** Which way a comparison is: what would go to the district, or what would come from the classroom app. */
+export const prepareRequest = z.object({ direction: z.enum(['push', 'pull']).default('push') })

@@ -50,6 +50,8 @@ export interface Problems {
   'file-twice': { file: string }
   'csv-faults': { first: CsvFault; more: number }
   'no-partner': Plain
+  'no-app': Plain
+  'not-linked': Plain
   'partner-silent': Partner
   'partner-stumbles': { things: number }
   'partner-busy': Partner & { seconds: number }

@@ -1,5 +1,8 @@
 import { z } from 'zod'
 
+/** `push` sends to the district, `pull` takes in from the classroom app; the others bring rosters. */
+export const runKinds = ['push', 'pull', 'roster', 'import'] as const
+export type RunKind = (typeof runKinds)[number]
 /**
  * `prepared` is looked at and not sent yet; `queued` waits for its turn, or for a partner that is away; `asking` waits for
  * an answer before anything is applied; `taken back` was undone.
@@ -63,7 +66,7 @@ export type RunOutcome = z.infer<typeof runOutcome>
 
 export const run = z.object({
   id: z.string(),
-  kind: z.enum(['push', 'roster', 'import']),
+  kind: z.enum(runKinds),
   sectionId: z.string().nullable(),
   state: z.enum(runStates),
   startedAt: z.coerce.date(),

@@ -23,6 +23,15 @@ export function page(stations: Station[]): string {
 <script>${script}</script></body></html>`
 }
 
+/** One piece of coursework, as the classroom app shows it. */
+export function workPage(held: Held, id: string): string {
+  const item = held.find('lineItems', id)
+  const body = item
+    ? `<h1>${safe(item.title)}</h1><p>${safe(item.description)}</p><p>Due ${safe(String(item.dueDate ?? '').slice(0, 10))}, ${safe(item.resultValueMax)} points</p>`
+    : '<h1>There is no such work.</h1>'
+  return `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>The classroom app</title><style>${style}</style></head><body><main><section>${body}</section></main></body></html>`
+}
+
 function station(of: Station): string {
   const { name, base, held } = of
   const at = base.slice(1)

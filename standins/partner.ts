@@ -20,6 +20,8 @@ import { refusalOf } from './rules'
 export interface PartnerOptions {
   clientId: string
   clientSecret: string
+  /** Where pieces of coursework are opened, for a partner that has them. */
+  workPath?: string
 }
 
 const ROSTERING = '/ims/oneroster/rostering/v1p2'
@@ -75,6 +77,15 @@ export function partner(held: Held, options: PartnerOptions, switches: Switches)
       `${ROSTERING}/${name}`,
       served((event) => paged(event, name, held.roster[name] ?? [])),
     )
+  const idIn = (event: H3Event) => getRouterParam(event, 'id', { decode: true }) ?? ''
+  router.get(
+    `${ROSTERING}/teachers/:id/classes`,
+    served((event) => paged(event, 'classes', classesTaughtBy(held, idIn(event)))),
+  )
+  router.get(
+    `${ROSTERING}/classes/:id/students`,
+    served((event) => paged(event, 'users', studentsIn(held, idIn(event)))),
+  )
   for (const part of gradebookParts) {
     router.get(
       `${GRADEBOOK}/${part}`,
@@ -82,7 +93,13 @@ export function partner(held: Held, options: PartnerOptions, switches: Switches)
     )
     router.get(
       `${GRADEBOOK}/classes/:id/${part}`,
-      served((event) => paged(event, part, ofClass(held, part, getRouterParam(event, 'id', { decode: true }) ?? ''))),
+      served((event) =>
+        paged(
+          event,
+          part,
+          ofClass(held, part, idIn(event)).map((each) => linked(event, options, each)),
+        ),
+      ),
     )
     router.put(
       `${GRADEBOOK}/${part}/:id`,
@@ -152,6 +169,31 @@ export function partner(held: Held, options: PartnerOptions, switches: Switches)
     }),
   )
   return router
+}
+
+const idOf = (value: unknown) => (value as { sourcedId?: string } | undefined)?.sourcedId ?? ''
+const enrolled = (held: Held, role: string) => (held.roster.enrollments ?? []).filter((each) => each.role === role)
+
+function classesTaughtBy(held: Held, teacherId: string): Entity[] {
+  const ids = new Set(
+    enrolled(held, 'teacher').flatMap((each) => (idOf(each.user) === teacherId ? idOf(each.class) : [])),
+  )
+  return (held.roster.classes ?? []).filter((each) => ids.has(each.sourcedId))
+}
+
+function studentsIn(held: Held, classId: string): Entity[] {
+  const ids = new Set(
+    enrolled(held, 'student').flatMap((each) => (idOf(each.class) === classId ? idOf(each.user) : [])),
+  )
+  return (held.roster.users ?? []).filter((each) => ids.has(each.sourcedId))
+}
+
+/** A piece of coursework says where it is opened. */
+function linked(event: H3Event, { workPath }: PartnerOptions, entity: Entity): Entity {
+  const metadata = entity.metadata as { workType?: string } | undefined
+  if (!workPath || metadata?.workType === undefined) return entity
+  const link = `http://${getHeader(event, 'host')}${workPath}/${encodeURIComponent(entity.sourcedId)}`
+  return { ...entity, metadata: { ...metadata, link } }
 }
 
 /** Mounts a partner under a path of its own. */

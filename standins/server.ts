@@ -3,7 +3,7 @@ import { join } from 'node:path'
 import { createApp, defineEventHandler, setHeader, toNodeListener } from 'h3'
 import { noFaults } from './faults'
 import { Held } from './held'
-import { page } from './page'
+import { page, workPage } from './page'
 import { mounted, partner } from './partner'
 
 /** Starts both stand-ins, the district's system under `/sis` and the classroom app under `/classroom`. */
@@ -27,7 +27,19 @@ function start(): void {
       return page(stations)
     }),
   )
-  for (const each of stations) app.use(each.base, mounted(each.base, partner(each.held, options, each)))
+  const work = '/classroom/work'
+  const [, classroom] = stations as [(typeof stations)[0], (typeof stations)[0]]
+  app.use(
+    work,
+    defineEventHandler((event) => {
+      setHeader(event, 'content-type', 'text/html; charset=utf-8')
+      return workPage(classroom.held, decodeURIComponent(event.path.slice(1)))
+    }),
+  )
+  for (const each of stations) {
+    const own = each === classroom ? { ...options, workPath: work } : options
+    app.use(each.base, mounted(each.base, partner(each.held, own, each)))
+  }
   const server = createServer(toNodeListener(app))
   server.on('error', (error: NodeJS.ErrnoException) => {
     console.error(

@@ -13,7 +13,7 @@ const PATIENCE_MS = 120_000
  * The run of one class: prepared, decided, sent, followed while it goes on, and gone on with. What the page shows is what
  * the server has written down; the page can be left and come back to.
  */
-export function useExchangeRun(sectionId: string) {
+export function useExchangeRun(sectionId: string, direction: 'push' | 'pull' = 'push') {
   const run = shallowRef<ExchangeRun | null>(null)
   const problem = ref('')
   const busy = ref(false)
@@ -70,7 +70,8 @@ export function useExchangeRun(sectionId: string) {
       run.value = await ask(`/api/exchange/runs/${id}`, runResponse)
       if (isUnderWay(run.value.state)) follow(id)
     })
-  const prepare = () => attempt(async () => (await post(`/api/classes/${sectionId}/prepare`, startedRun)).runId)
+  const prepare = () =>
+    attempt(async () => (await post(`/api/classes/${sectionId}/prepare`, startedRun, { direction })).runId)
   const decide = (places: readonly number[], choice: Choice | null, remember: 'no' | 'thing' | 'type') =>
     attempt(async () => {
       const { id } = run.value!

@@ -35,6 +35,7 @@ export const actWords: Readonly<Record<ActKind, string>> = {
   redo: 'did again',
   load: 'loaded',
   pull: 'took over from another system',
+  intake: 'changed what comes from the classroom app',
 }
 
 /** One change in words: what it is of, what it was, what it became. */
@@ -83,6 +84,8 @@ function ofWords(snapshot: ClassSnapshot, { kind, id, from, to }: Change): strin
       return `${student()}, grade of ${period(second)}`
     case 'remark':
       return `${student()}, remark of ${period(second)}`
+    case 'intake':
+      return 'What comes from the classroom app'
     case 'declaration':
       return period(id)
     case 'assignment':

@@ -28,10 +28,19 @@ export const stepWords: Readonly<Record<Step, string>> = {
   held: 'Changed on both sides',
 }
 
+/** The same of what comes from the classroom app. */
+export const pullWords: Readonly<Record<Step, string>> = {
+  create: 'New there',
+  change: 'Changed',
+  remove: 'Left out from now on',
+  take: 'Changed there',
+  held: 'Changed on both sides',
+}
+
 export const stateWords: Readonly<Record<ItemState, string>> = {
   waiting: 'not sent yet',
   sent: 'sent',
-  taken: 'taken over here',
+  taken: 'taken in',
   refused: 'refused',
   held: 'waits for your decision',
   left: 'left out',
@@ -104,5 +113,11 @@ export function wholeThing({ type, here, there }: Pick<RunItem, 'type' | 'here' 
 }
 
 const partWords = { key: 'Our key', roster: 'Rosters', gradebook: 'Gradebooks', standards: 'Standards' }
+export const protocolWords = {
+  'oneroster-1.2': 'OneRoster 1.2',
+  'oneroster-1.1': 'OneRoster 1.1',
+  classroom: 'Classroom app, OneRoster 1.2',
+} as const
+
 /** What of a connection is tried. @example partName('roster') // 'Rosters' */
 export const partName = (part: keyof typeof partWords): string => partWords[part]

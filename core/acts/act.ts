@@ -32,6 +32,7 @@ export const actKinds = [
   'redo',
   'load',
   'pull',
+  'intake',
 ] as const
 
 type Patch<K extends Kind> = Partial<RecordOf<K>>

@@ -110,3 +110,7 @@ const DAY_MS = 86_400_000
 const inTime = (a: Period, b: Period) =>
   a.firstDay < b.firstDay ? -1 : a.firstDay > b.firstDay ? 1 : length(a) - length(b)
 const length = ({ firstDay, lastDay }: Period) => (Date.parse(lastDay) - Date.parse(firstDay)) / DAY_MS
+
+/** Whether the school year that a class is of has ended. @example isOver([{ …, parentId: null, lastDay: '2026-06-12' }], '2026-11-25') // true */
+export const isOver = (periods: readonly Period[], today: CivilDate): boolean =>
+  periods.some((period) => period.parentId === null && period.lastDay < today)

@@ -5,7 +5,7 @@ declare module 'hyphen' {
     options?: { hyphenChar?: string; minWordLength?: number },
   ): (text: string) => string
 }
-declare module 'hyphen/patterns/en-us' {
+declare module 'hyphen/patterns/en-us.js' {
   const patterns: unknown
   export default patterns
 }

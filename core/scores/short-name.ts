@@ -1,7 +1,7 @@
 // eslint-disable-next-line @typescript-eslint/triple-slash-reference -- the package ships no types, and every project that reads this needs them
 /// <reference path="./hyphen.d.ts" />
 import createHyphenator from 'hyphen'
-import english from 'hyphen/patterns/en-us'
+import english from 'hyphen/patterns/en-us.js'
 import { beginning } from '../text'
 
 /** A head has room for about so many characters. */

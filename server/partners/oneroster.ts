@@ -45,8 +45,8 @@ const collections: Record<GradebookEntity, string> = {
  * the same thing sent twice is the same thing.
  */
 export class OneRosterPartner implements Partner {
-  private http: PartnerHttp
-  private base
+  protected http: PartnerHttp
+  protected base
 
   constructor(
     address: Address,
@@ -90,12 +90,7 @@ export class OneRosterPartner implements Partner {
   }
 
   async gradebook(classId: string): Promise<Map<string, Told>> {
-    const ofClass = `${this.base.gradebook}/classes/${encodeURIComponent(classId)}`
-    const entities = {
-      category: await this.entities('category', `${this.base.gradebook}/categories`),
-      lineItem: await this.entities('lineItem', `${ofClass}/lineItems`),
-      result: await this.entities('result', `${ofClass}/results`),
-    }
+    const entities = await this.entitiesOf(classId)
     const terms = new Set(entities.lineItem.filter(isTermItem).map((each) => each.sourcedId))
     return new Map(
       (Object.keys(entities) as GradebookEntity[]).flatMap((entity) =>
@@ -105,6 +100,16 @@ export class OneRosterPartner implements Partner {
         ]),
       ),
     )
+  }
+
+  /** What it holds of a class's gradebook, as it says it. */
+  protected async entitiesOf(classId: string) {
+    const ofClass = `${this.base.gradebook}/classes/${encodeURIComponent(classId)}`
+    return {
+      category: await this.entities('category', `${this.base.gradebook}/categories`),
+      lineItem: await this.entities('lineItem', `${ofClass}/lineItems`),
+      result: await this.entities('result', `${ofClass}/results`),
+    }
   }
 
   private async entities<E extends GradebookEntity>(
@@ -178,12 +183,24 @@ export class OneRosterPartner implements Partner {
   }
 
   /** All pages of a collection. One that stands on two pages, because the collection moved meanwhile, is taken once. */
-  private async collection<S extends z.ZodType>(path: string, name: string, schema: S): Promise<z.infer<S>[]> {
+  protected async collection<S extends z.ZodType>(path: string, name: string, schema: S): Promise<z.infer<S>[]> {
+    const all = await this.collectionOr(path, name, schema)
+    if (!all) throw this.http.refused(404, name)
+    return all
+  }
+
+  /** The same; null where the partner does not have it. */
+  protected async collectionOr<S extends z.ZodType>(
+    path: string,
+    name: string,
+    schema: S,
+  ): Promise<z.infer<S>[] | null> {
     const all = new Map<string, z.infer<S>>()
     let seen = 0
     for (let offset = 0; ; offset += PAGE) {
       if (offset >= MOST.pages * PAGE) throw this.http.endless(name)
       const response = await this.http.request(`${path}?limit=${PAGE}&offset=${offset}`)
+      if (response.status === 404 && offset === 0) return null
       if (!response.ok) throw this.http.refused(response.status, name)
       const page = z.object({ [name]: z.array(schema) }).safeParse(await this.http.read(response))
       if (!page.success) throw this.http.unreadable(name, page.error.issues[0]?.path.join('.') ?? '')

@@ -14,10 +14,10 @@ export default defineNitroPlugin((nitroApp) => {
   const { password } = useRuntimeConfig().session
   if (!import.meta.dev && (password ?? '').length < SHORTEST_PASSWORD)
     giveUp(`NUXT_SESSION_PASSWORD has to be set, to ${SHORTEST_PASSWORD} characters or more. See the README.`)
-  const { sis, session } = useRuntimeConfig()
+  const { sis, classroom, session } = useRuntimeConfig()
   dbHandle()
     .then(async ({ db, driver }) => {
-      await keepSetUp(db, sis, session.password)
+      await keepSetUp(db, { sis, classroom }, session.password)
       await useJobs()
       logLine({ level: 'info', records: driver, state: 'ready' })
     })

@@ -4,12 +4,14 @@ import type { Connection, ConnectionRequest, Protocol } from '../../shared/conne
 import type { Db } from '../database/client'
 import { connections } from '../database/schema'
 import type { Partner } from '../partners/partner'
-import { OneRosterPartner } from '../partners/oneroster'
+import { ClassroomPartner, type ClassroomApp } from '../partners/classroom'
 import { Problem, problemOf } from './problem'
 import { seal, unseal } from './sealing'
 
 /** The connection that the settings of an installation name; it is changed there. */
-const SET_UP = 'set-up'
+const SET_UP = { sis: 'set-up', classroom: 'set-up-classroom' }
+
+const isSetUp = (id: string) => Object.values(SET_UP).includes(id)
 
 /** Where a system is and our key to it, as an installation's settings name it. */
 export interface SetUp {
@@ -19,24 +21,34 @@ export interface SetUp {
   protocol?: Protocol
 }
 
-/** Writes down the connection that the settings name; without one, one of before is put away. */
-export async function keepSetUp(db: Db, sis: SetUp, password: string): Promise<void> {
-  if (!sis.url) {
-    await db.update(connections).set({ isOn: false }).where(eq(connections.id, SET_UP))
+/** Writes down the connections that the settings name; one of before that they name no more is put away. */
+export async function keepSetUp(db: Db, settings: Record<'sis' | 'classroom', SetUp>, password: string): Promise<void> {
+  await keepOne(db, SET_UP.sis, "The district's system", { protocol: 'oneroster-1.2', ...settings.sis }, password)
+  await keepOne(db, SET_UP.classroom, 'The classroom app', { ...settings.classroom, protocol: 'classroom' }, password)
+}
+
+async function keepOne(
+  db: Db,
+  id: string,
+  name: string,
+  { url, clientId, clientSecret, protocol }: Required<SetUp>,
+  password: string,
+): Promise<void> {
+  if (!url) {
+    await db.update(connections).set({ isOn: false }).where(eq(connections.id, id))
     return
   }
-  const { url, clientId, clientSecret, protocol = 'oneroster-1.2' } = sis
   const row = { protocol, url: url.replace(/\/+$/, ''), clientId, secret: seal(clientSecret, password), isOn: true }
   await db
     .insert(connections)
-    .values({ id: SET_UP, name: "The district's system", createdAt: new Date(), ...row })
+    .values({ id, name, createdAt: new Date(), ...row })
     .onConflictDoUpdate({ target: connections.id, set: row })
 }
 
 /** All connections, without their secrets: the one that is asked first comes first. */
 export async function listConnections(db: Db): Promise<Connection[]> {
   const rows = await db.select().from(connections).orderBy(asc(connections.createdAt), asc(connections.id))
-  return rows.map(({ secret: _, createdAt: __, ...row }) => ({ ...row, isSetUp: row.id === SET_UP }))
+  return rows.map(({ secret: _, createdAt: __, ...row }) => ({ ...row, isSetUp: isSetUp(row.id) }))
 }
 
 /** Adds a connection. @throws Problem `secret-missing` without its key */
@@ -61,7 +73,7 @@ export async function changeConnection(
   password: string,
 ): Promise<void> {
   const present = await find(db, id)
-  if (id === SET_UP) throw new Problem(409, 'connection-set-up')
+  if (isSetUp(id)) throw new Problem(409, 'connection-set-up')
   const isElsewhere = new URL(present.url).origin !== new URL(rest.url).origin
   if (isElsewhere && clientSecret === undefined) throw new Problem(422, 'secret-missing')
   await db
@@ -73,7 +85,7 @@ export async function changeConnection(
 /** Takes a connection away; what was exchanged by it stays. */
 export async function removeConnection(db: Db, id: string): Promise<void> {
   await find(db, id)
-  if (id === SET_UP) throw new Problem(409, 'connection-set-up')
+  if (isSetUp(id)) throw new Problem(409, 'connection-set-up')
   await db.delete(connections).where(eq(connections.id, id))
 }
 
@@ -86,18 +98,18 @@ async function find(db: Db, id: string): Promise<Row> {
 }
 
 /** A system and the connection by which it is reached. */
-export interface Reached {
+export interface Reached<P = Partner> {
   connectionId: string
-  partner: Partner
+  partner: P
 }
 
 /**
- * Partners by the connection that they come from: one for each process, so that its token and its rest after failures are
+ * Systems by the connection that they come from: one for each process, so that its token and its rest after failures are
  * shared by all who ask.
  */
-const known = new Map<string, { key: string; partner: Partner }>()
+const known = new Map<string, { key: string; partner: ClassroomPartner }>()
 
-function partnerOf(row: Row, password: string): Partner {
+function systemOf(row: Row, password: string): ClassroomPartner {
   const key = [row.protocol, row.name, row.url, row.clientId, row.secret].join('\n')
   const found = known.get(row.id)
   if (found?.key === key) return found.partner
@@ -105,9 +117,24 @@ function partnerOf(row: Row, password: string): Partner {
   if (clientSecret === null) throw new Problem(503, 'secret-sealed')
   const { name, url, clientId } = row
   const address = { name, url, clientId, clientSecret }
-  const partner = new OneRosterPartner(address, row.protocol === 'oneroster-1.1' ? '1.1' : '1.2')
+  const partner = new ClassroomPartner(address, row.protocol === 'oneroster-1.1' ? '1.1' : '1.2')
   known.set(row.id, { key, partner })
   return partner
+}
+
+async function reachOne(
+  db: Db,
+  password: string,
+  isApp: boolean,
+  id: string | null,
+): Promise<Reached<ClassroomPartner>> {
+  const rows = await db.select().from(connections).orderBy(asc(connections.createdAt), asc(connections.id))
+  const row = id
+    ? rows.find((each) => each.id === id)
+    : rows.find((each) => each.isOn && (each.protocol === 'classroom') === isApp)
+  if (!row && id) throw new Problem(404, 'no-connection')
+  if (!row) throw new Problem(503, isApp ? 'no-app' : 'no-partner')
+  return { connectionId: row.id, partner: systemOf(row, password) }
 }
 
 /**
@@ -115,24 +142,20 @@ function partnerOf(row: Row, password: string): Partner {
  *
  * @throws Problem `no-partner` where none is
  */
-export async function reach(db: Db, password: string, connectionId?: string | null): Promise<Reached> {
-  const rows = connectionId
-    ? [await find(db, connectionId)]
-    : await db
-        .select()
-        .from(connections)
-        .where(eq(connections.isOn, true))
-        .orderBy(asc(connections.createdAt), asc(connections.id))
-        .limit(1)
-  const [row] = rows
-  if (!row) throw new Problem(503, 'no-partner')
-  return { connectionId: row.id, partner: partnerOf(row, password) }
-}
+export const reach = (db: Db, password: string, connectionId: string | null = null): Promise<Reached> =>
+  reachOne(db, password, false, connectionId)
+
+/** The classroom app, in the same way. @throws Problem `no-app` where none is */
+export const reachApp = (
+  db: Db,
+  password: string,
+  connectionId: string | null = null,
+): Promise<Reached<ClassroomApp>> => reachOne(db, password, true, connectionId)
 
 /** Does something with a system, and writes down that it worked, or why it did not. */
 export async function noting<T>(
   db: Db,
-  { connectionId }: Pick<Reached, 'connectionId'>,
+  { connectionId }: { connectionId: string },
   work: () => Promise<T>,
 ): Promise<T> {
   const note = (set: Partial<Row>) => db.update(connections).set(set).where(eq(connections.id, connectionId))

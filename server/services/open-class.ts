@@ -1,6 +1,7 @@
 import { SHAPE } from '../../core/kinds'
 import type { OpenClass } from '../../shared/class'
 import type { Db } from '../database/client'
+import { sourcesOf } from './exchange/intake'
 import { cellsOutOfSync } from './exchange/out-of-sync'
 import { lastSeq } from './history'
 import { loadSnapshot } from './snapshot'
@@ -12,5 +13,11 @@ import { loadSnapshot } from './snapshot'
 export async function openClass(db: Db, sectionId: string): Promise<OpenClass> {
   const seq = await lastSeq(db, sectionId)
   const snapshot = await loadSnapshot(db, sectionId)
-  return { ...snapshot, seq, shape: SHAPE, outOfSync: await cellsOutOfSync(db, snapshot) }
+  return {
+    ...snapshot,
+    seq,
+    shape: SHAPE,
+    outOfSync: await cellsOutOfSync(db, snapshot),
+    sources: await sourcesOf(db, sectionId),
+  }
 }

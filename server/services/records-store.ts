@@ -12,6 +12,7 @@ import {
   declarations,
   evidence,
   gradingScales,
+  intakes,
   courseStandards,
   levelOverrides,
   levelScales,
@@ -44,6 +45,7 @@ const tables: Record<Kind, RecordTable> = {
   courseStandard: courseStandards,
   pattern: patterns,
   policy: policies,
+  intake: intakes,
 }
 const kinds = Object.keys(tables) as Kind[]
 /** Kinds whose records belong to a class; standards are of a class where its teacher made them. */

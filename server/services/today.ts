@@ -1,6 +1,6 @@
 import { eq, inArray, max, sql, type SQL } from 'drizzle-orm'
 
-import { holds, periodToday, type Period } from '../../core/calendar/periods'
+import { holds, isOver, periodToday, type Period } from '../../core/calendar/periods'
 import { assignmentsIn, planOf } from '../../core/plan/rules'
 import { toScore } from '../../core/grading/section'
 import { looseEnds } from '../../core/looseends'
@@ -89,8 +89,7 @@ async function rosterMarks(db: Db, ids: readonly string[]): Promise<(id: string)
 async function read(db: Db, id: string, courseId: string, today: string): Promise<TodayClass | null> {
   const snapshot = await loadSnapshot(db, id)
   // A class of a year that is over waits for nothing.
-  const isOver = snapshot.periods.some((period) => period.parentId === null && period.lastDay < today)
-  return isOver ? null : { courseId, ...classToday(snapshot, today) }
+  return isOver(snapshot.periods, today) ? null : { courseId, ...classToday(snapshot, today) }
 }
 
 /** Whether levels were given in a period without any assignment: by what was seen, or for the term. */

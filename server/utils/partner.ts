@@ -1,4 +1,5 @@
-import { reach, type Reached } from '../services/connections'
+import type { ClassroomApp } from '../partners/classroom'
+import { reach, reachApp, type Reached } from '../services/connections'
 import type { Db } from '../database/client'
 
 /** What seals the keys of connections. */
@@ -7,3 +8,7 @@ export const sealingPassword = (): string => useRuntimeConfig().session.password
 /** The district's system: by a connection, else the one that is asked first. */
 export const reachSis = (db: Db, connectionId?: string | null): Promise<Reached> =>
   reach(db, sealingPassword(), connectionId)
+
+/** The classroom app, in the same way. */
+export const reachClassroom = (db: Db, connectionId?: string | null): Promise<Reached<ClassroomApp>> =>
+  reachApp(db, sealingPassword(), connectionId)

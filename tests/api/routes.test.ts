@@ -118,6 +118,11 @@ const routes: Record<string, { path: () => string; body?: () => unknown; answers
     body: () => ({ type: 'score', thingId: 'x' }),
     answers: ofClass,
   },
+  'classes/[id]/offers.get': { path: () => `/api/classes/${classId}/offers`, answers: ofClass },
+  'classes/[id]/coursework.get': {
+    path: () => `/api/classes/${classId}/coursework`,
+    answers: { ...ofClass, teacher: 409 },
+  },
   'exchange/waiting.get': {
     path: () => '/api/exchange/waiting',
     answers: { nobody: 401, teacher: 200, other: 200, registrar: 200 },

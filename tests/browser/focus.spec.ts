@@ -100,6 +100,8 @@ const elsewhere: Record<string, string> = {
   'student/MovedScores.vue': 'course.spec.ts',
   'district.vue': 'focus.spec.ts',
   'district/BringStandards.vue': 'proficiency.spec.ts',
+  'exchange/ConnectionDialog.vue': 'exchange.spec.ts',
+  'exchange/ConnectionList.vue': 'exchange.spec.ts',
   'district/PolicyOutlookDialog.vue': 'plan.spec.ts',
 }
 test('no dialog is forgotten here', () => {

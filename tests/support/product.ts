@@ -79,6 +79,9 @@ export async function startProduct({ wide, port, settings, within = tmpdir() }: 
       NUXT_SIS_URL: `${standins}/sis`,
       NUXT_SIS_CLIENT_ID: 'yukata',
       NUXT_SIS_CLIENT_SECRET: 'stand-in',
+      NUXT_CLASSROOM_URL: `${standins}/classroom`,
+      NUXT_CLASSROOM_CLIENT_ID: 'yukata',
+      NUXT_CLASSROOM_CLIENT_SECRET: 'stand-in',
       ...settings,
       ...more,
     })

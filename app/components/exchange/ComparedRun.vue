@@ -2,7 +2,7 @@
 import { steps, type Choice, type Step } from '#core/exchange/compare'
 import type { ExchangeRun, RunItem } from '#shared/exchange'
 import { counted } from '~/composables/useWords'
-import { stepWords, typeWords, typesWords } from '~/words/exchange'
+import { pullWords, stepWords, typeWords, typesWords } from '~/words/exchange'
 import { say } from '~/words/say'
 
 /** What a run would do, before it does anything: both sides of each thing, and what is to be decided. */
@@ -14,6 +14,7 @@ const emit = defineEmits<{
 }>()
 
 type Remember = 'no' | 'thing' | 'type'
+const isPull = computed(() => props.run.kind === 'pull')
 const remember = ref<Remember>('no')
 const kind = ref('all')
 const search = ref('')
@@ -36,13 +37,14 @@ const chosen = computed(() => {
 /** As each was found: a decision leaves a thing where it stands. */
 const foundAs = ({ step, here, there, conflicts, choice }: RunItem): Step => {
   if (choice === null || choice === 'leave') return step
+  if (isPull.value && here === null) return 'create'
   return conflicts.length || !here || !there ? 'held' : 'take'
 }
 const order: Step[] = ['held', 'take', ...steps.filter((step) => step !== 'held' && step !== 'take')]
 const groups = computed(() =>
   order.flatMap((step) => {
     const list = chosen.value.filter((item) => foundAs(item) === step)
-    return list.length ? [{ step, list, isOpen: step === 'held' || step === 'take' }] : []
+    return list.length ? [{ step, list, isOpen: step === 'held' || (step === 'take' && !isPull.value) }] : []
   }),
 )
 const waiting = computed(() => props.run.items.filter((item) => item.state === 'waiting'))
@@ -50,7 +52,15 @@ const toTake = computed(() => waiting.value.filter((item) => item.step === 'take
 const toSend = computed(() => waiting.value.length - toTake.value)
 const held = computed(() => props.run.items.filter((item) => item.state === 'held').length)
 const says = computed(() => {
-  if (!props.run.items.length) return 'The district holds what is here. Nothing to send.'
+  if (!props.run.items.length)
+    return isPull.value ? 'Everything is here as it is there.' : 'The district holds what is here. Nothing to send.'
+  if (isPull.value)
+    return [
+      waiting.value.length ? `${counted(waiting.value.length, 'thing')} to take in.` : 'Nothing to take in.',
+      held.value ? `${counted(held.value, 'thing')} for you to decide.` : '',
+    ]
+      .filter(Boolean)
+      .join(' ')
   return [
     toSend.value ? `${counted(toSend.value, 'thing')} to send.` : 'Nothing to send.',
     toTake.value ? `${counted(toTake.value, 'thing')} to take over from there.` : '',
@@ -59,9 +69,11 @@ const says = computed(() => {
     .filter(Boolean)
     .join(' ')
 })
-const sendWords = computed(() =>
-  toSend.value ? `Send ${counted(toSend.value, 'thing')}` : `Take over ${counted(toTake.value, 'thing')}`,
-)
+const sendWords = computed(() => {
+  if (isPull.value) return `Take in ${counted(waiting.value.length, 'thing')}`
+  if (!toSend.value) return `Take over ${counted(toTake.value, 'thing')}`
+  return `Send ${counted(toSend.value, 'thing')}${toTake.value ? `, take over ${toTake.value}` : ''}`
+})
 
 const decide = (list: readonly RunItem[], choice: Choice | null) =>
   emit(
@@ -73,7 +85,7 @@ const decide = (list: readonly RunItem[], choice: Choice | null) =>
 const choose = (item: RunItem, choice: Choice) => decide([item], item.choice === choice ? null : choice)
 /** Whether it can become here what it is there. */
 const canTake = ({ type, here, there }: RunItem) =>
-  here !== null && there !== null && type !== 'grade' && type !== 'term'
+  isPull.value || (here !== null && there !== null && type !== 'grade' && type !== 'term')
 </script>
 
 <template>
@@ -106,7 +118,7 @@ const canTake = ({ type, here, there }: RunItem) =>
 
     <template v-for="{ step, list, isOpen } in groups" :key="step">
       <div class="head">
-        <h2>{{ stepWords[step] }}, {{ list.length }}</h2>
+        <h2>{{ (isPull ? pullWords : stepWords)[step] }}, {{ list.length }}</h2>
         <div v-if="isOpen" class="row-of">
           <label class="row-of soft"
             >Decide
@@ -122,8 +134,14 @@ const canTake = ({ type, here, there }: RunItem) =>
           <button type="button" class="chip" @click="decide(list, 'mine')">Mine for all</button>
         </div>
       </div>
-      <p v-if="step === 'held'" class="soft">Nothing is sent of these until you decide. What is there stays.</p>
-      <p v-else-if="step === 'take'" class="soft">
+      <p v-if="step === 'held'" class="soft">
+        {{
+          isPull
+            ? 'You changed these here, and they changed there since. They stay as they are until you decide.'
+            : 'Nothing is sent of these until you decide. What is there stays.'
+        }}
+      </p>
+      <p v-else-if="step === 'take' && !isPull" class="soft">
         These changed in the district's system alone, and are taken over into your gradebook when you send.
       </p>
       <table class="plain">
@@ -140,7 +158,10 @@ const canTake = ({ type, here, there }: RunItem) =>
         <tbody>
           <tr v-for="item in opened.has(step) ? list : list.slice(0, SHOWN)" :key="item.place" :class="item.state">
             <td class="soft kind">{{ typeWords[item.type] }}</td>
-            <td>{{ item.title }}</td>
+            <td>
+              <a v-if="item.link" :href="item.link" target="_blank" rel="noopener noreferrer">{{ item.title }}</a>
+              <template v-else>{{ item.title }}</template>
+            </td>
             <td><SideOfThing :item="item" side="there" /></td>
             <td><SideOfThing :item="item" side="here" /></td>
             <td v-if="isOpen" class="soft"><SideOfThing :item="item" side="base" /></td>
@@ -227,7 +248,7 @@ tr.left td:not(.choose) {
   opacity: 0.55;
 }
 td {
-  vertical-align: top;
+  vertical-align: baseline;
 }
 .more {
   justify-self: start;

@@ -2,7 +2,7 @@
 import { z } from 'zod'
 import { protocols, triesResponse, type Connection, type Protocol } from '#shared/connections'
 import { ApiProblem, ask } from '~/composables/useApi'
-import { partName } from '~/words/exchange'
+import { partName, protocolWords } from '~/words/exchange'
 import { sayProblem } from '~/words/sentences/problems'
 
 /** One system: how it is reached, and whether that works. A key that is kept is never shown. */
@@ -57,7 +57,6 @@ async function tryIt(): Promise<void> {
   })
   emit('kept')
 }
-const protocolWords: Record<Protocol, string> = { 'oneroster-1.2': 'OneRoster 1.2', 'oneroster-1.1': 'OneRoster 1.1' }
 </script>
 
 <template>
@@ -73,7 +72,7 @@ const protocolWords: Record<Protocol, string> = { 'oneroster-1.2': 'OneRoster 1.
       <TextField v-model="form.name" label="Name" autofocus :maxlength="80" />
       <div>
         <label class="label" for="connection-speaks">It speaks</label>
-        <select id="connection-speaks" v-model="form.protocol">
+        <select id="connection-speaks" v-model="form.protocol" class="field">
           <option v-for="each in protocols" :key="each" :value="each">{{ protocolWords[each] }}</option>
         </select>
       </div>

@@ -3,6 +3,7 @@ import { z } from 'zod'
 import { connectionsResponse, type Connection } from '#shared/connections'
 import { ApiProblem, ask } from '~/composables/useApi'
 import { shortInstant } from '~/composables/useWords'
+import { protocolWords } from '~/words/exchange'
 import { sayProblem } from '~/words/sentences/problems'
 
 /** The systems that we speak with: which, whether they work, and how they are reached. */
@@ -30,7 +31,6 @@ const remove = () =>
     removing.value = null
     await load()
   })
-const protocolWords = { 'oneroster-1.2': 'OneRoster 1.2', 'oneroster-1.1': 'OneRoster 1.1' }
 function health({ isOn, workedAt, failedAt, fault }: Connection): string {
   if (!isOn) return 'Switched off'
   if (fault) return `${sayProblem(fault.code, fault.figures)} ${failedAt ? shortInstant(failedAt) : ''}`

@@ -25,9 +25,9 @@ onMounted(() => attempt(load))
 
 const forget = (at: number) =>
   attempt(async () => {
-    const { sectionId, type, thingId } = choices.value[at]!
+    const { sectionId, direction, type, thingId } = choices.value[at]!
     const ok = z.object({ ok: z.literal(true) })
-    await ask(`/api/classes/${sectionId}/forget-choice`, ok, { method: 'POST', body: { type, thingId } })
+    await ask(`/api/classes/${sectionId}/forget-choice`, ok, { method: 'POST', body: { direction, type, thingId } })
     await load()
     await nextTick()
     const buttons = list.value?.querySelectorAll('button')
@@ -42,9 +42,10 @@ const words = { mine: 'mine is sent', theirs: 'theirs is taken', leave: 'left ou
     <Message v-if="problem" severity="error">{{ problem }}</Message>
     <table v-if="choices.length" class="plain">
       <tbody>
-        <tr v-for="(each, at) in choices" :key="`${each.sectionId} ${each.type} ${each.thingId}`">
+        <tr v-for="(each, at) in choices" :key="`${each.sectionId} ${each.direction} ${each.type} ${each.thingId}`">
           <td class="soft when">{{ shortInstant(each.at) }}</td>
           <td>{{ props.titleOf(each.sectionId) }}</td>
+          <td class="soft">{{ each.direction === 'pull' ? 'from the classroom app' : 'to the district' }}</td>
           <td>{{ each.title || `all ${typesWords[each.type] ?? each.type}` }}</td>
           <td>{{ words[each.choice] }}</td>
           <td class="number">

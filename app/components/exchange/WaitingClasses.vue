@@ -120,7 +120,10 @@ const runPath = ({ sectionId, last }: WaitingClass) => ({ path: `/exchange/${sec
                 >{{ each.waits.held }} to decide</NuxtLink
               >
             </td>
-            <td class="number">
+            <td class="number ways">
+              <NuxtLink class="button second" :to="`/exchange/pull/${each.sectionId}`"
+                >Take in<span class="visually-hidden"> from the classroom app, {{ each.title }}</span></NuxtLink
+              >
               <NuxtLink v-if="each.waits" class="button second" :to="`/exchange/${each.sectionId}`"
                 >Compare<span class="visually-hidden"> {{ each.title }}</span></NuxtLink
               >
@@ -149,5 +152,11 @@ const runPath = ({ sectionId, last }: WaitingClass) => ({ path: `/exchange/${sec
 }
 td {
   vertical-align: middle;
+}
+.ways {
+  white-space: nowrap;
+}
+.ways .button + .button {
+  margin-left: 6px;
 }
 </style>

@@ -22,12 +22,14 @@ const SpreadChart = defineAsyncComponent(() => import('./SpreadChart.vue'))
 const first = useTemplateRef('first')
 const copies = computed(() =>
   props.source.copiesOf(props.columnId).map(({ classStore, assignmentId }) => {
-    return { classStore, assignment: classStore.get('assignment', assignmentId) }
+    return { classStore, assignmentId, assignment: classStore.get('assignment', assignmentId) }
   }),
 )
 /** The assignment, as it is in the first of the classes. */
 const lead = computed(() => copies.value[0]!)
 const assignment = computed(() => lead.value.assignment)
+/** Its address in the classroom app; empty where the app gives none. */
+const from = computed(() => lead.value.classStore.sources[lead.value.assignmentId])
 const category = computed(() =>
   lead.value.classStore.categories.find((each) => each.id === assignment.value.categoryId),
 )
@@ -73,6 +75,11 @@ defineExpose({ focus: () => first.value?.focus() })
       >
     </p>
     <p class="soft small">{{ seen }}.</p>
+    <p v-if="from !== undefined" class="soft small">
+      From the classroom app<template v-if="from"
+        >: <a :href="from" target="_blank" rel="noopener noreferrer">open it there</a></template
+      >. What changes there comes in with the next pull.
+    </p>
     <p v-if="!assignment.counts" class="warn">It counts in no grade.</p>
     <p v-else-if="assignment.extraCredit" class="soft">Extra credit: it only adds.</p>
     <SpreadChart v-if="spread.count" :tenths="spread.tenths" />

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { sayRun } from '~/words/sentences/runs'
 import type { z } from 'zod'
-import { runsResponse, type RunState } from '#shared/runs'
+import { runsResponse, type RunKind, type RunState } from '#shared/runs'
 import { usePerson } from '~/stores/person'
 import { useToday } from '~/stores/today'
 import { ApiProblem, ask } from '~/composables/useApi'
@@ -24,7 +24,7 @@ onMounted(() => Promise.all([loadRuns().then(lookAtOpen), today.load()]).catch(s
 
 /** A run that is under way, or asks, is looked at by itself. */
 function lookAtOpen(): void {
-  const open = runs.value.find((each) => each.kind !== 'push' && ['running', 'asking'].includes(each.state))
+  const open = runs.value.find((each) => !isOfClass(each.kind) && ['running', 'asking'].includes(each.state))
   if (open) void look(open.id)
 }
 
@@ -54,7 +54,8 @@ function show(id: string): void {
 
 const isUnderWay = computed(() => busy.value || run.value?.state === 'running')
 const titleOf = (id: string | null) => today.classes?.find((each) => each.id === id)?.title ?? 'A class'
-const kinds = { push: 'Sent', roster: 'Roster pulled', import: 'Roster imported' }
+const isOfClass = (kind: RunKind) => kind === 'push' || kind === 'pull'
+const kinds = { push: 'Sent', pull: 'From the classroom app', roster: 'Roster pulled', import: 'Roster imported' }
 const states: Partial<Record<RunState, string>> = {
   queued: 'waits',
   running: 'under way',
@@ -134,9 +135,11 @@ const states: Partial<Record<RunState, string>> = {
             <td class="what">
               {{ kinds[past.kind] }}<template v-if="past.sectionId">: {{ titleOf(past.sectionId) }}</template>
             </td>
-            <td>{{ [sayRun(past.outcome, past.kind === 'push'), states[past.state]].filter(Boolean).join(', ') }}</td>
+            <td>{{ [sayRun(past.outcome, isOfClass(past.kind)), states[past.state]].filter(Boolean).join(', ') }}</td>
             <td class="number">
-              <NuxtLink v-if="past.kind === 'push' && past.sectionId" :to="`/exchange/${past.sectionId}?run=${past.id}`"
+              <NuxtLink
+                v-if="isOfClass(past.kind) && past.sectionId"
+                :to="`/exchange/${past.kind === 'pull' ? 'pull/' : ''}${past.sectionId}?run=${past.id}`"
                 >Look</NuxtLink
               ><button v-else type="button" class="chip" @click="show(past.id)">
                 Look<span class="visually-hidden"> at what it did</span>

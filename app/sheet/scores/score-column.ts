@@ -22,19 +22,21 @@ export function groupOf(lead: ClassStore, { first }: Column, view: SheetView): s
 export function scoreColumn(lead: ClassStore, column: Column, of: number, group: string | undefined): SheetColumn {
   const { id, first, dueOn } = column
   const category = lead.categories.find((each) => each.id === first.categoryId)
+  const isFromApp = id in lead.sources
   const times = first.multiplier === '1' ? '' : first.multiplier
   return {
     id,
     title: first.shortName,
     under: [
       dueOn.length > 1 ? `${shortDay(dueOn[0]!)} on` : shortDay(dueOn[0]!),
-      times ? `${first.points} ×${times}` : `of ${first.points}`,
+      `${isFromApp ? '⇣ ' : ''}${times ? `${first.points} ×${times}` : `of ${first.points}`}`,
     ],
     tint: category?.tint,
     group,
     words: [
       `${first.name}, ${category?.name ?? 'no category'}, due ${dueOn.map(shortDay).join(' and ')}`,
       `${first.points} points${times && `, times ${times}`}`,
+      ...(isFromApp ? ['from the classroom app'] : []),
       ...(first.hidden ? ['put away'] : []),
       ...(column.in.size < of ? [`in ${counted(column.in.size, 'class', 'classes')} of ${of}`] : []),
     ].join(', '),

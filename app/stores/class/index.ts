@@ -47,14 +47,14 @@ function classSetup() {
     // What waits now may be answered before the class has come, or after it was read there.
     receiving.reading()
     const [before, { read: found, keptSince: since }] = await Promise.all([saving.unsent(id), readClass(id)])
-    const { seq, outOfSync, ...read } = found
+    const { seq, outOfSync, sources, ...read } = found
     keptSince.value = since
     receiving.readUpTo(seq, read.records, [...before, ...(await saving.unsent(id))])
     if (pencil.pencil.value) notices.say('The class was read anew; what was tried in pencil is rubbed out.')
     pencil.pencil.value = null
     unread.keepOnly(id, (cellId) => isCellOf(read, cellId))
     look(askedPeriod, read)
-    records.put(read, outOfSync)
+    records.put(read, outOfSync, sources)
     if (another) void doing.loadSteps()
   }
   function reopen(): void {
@@ -83,6 +83,7 @@ function classSetup() {
   const { loadSteps, ...does } = doing
   return {
     snapshot,
+    sources: records.sources,
     structure,
     everything,
     about,

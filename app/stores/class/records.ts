@@ -23,6 +23,8 @@ export function classRecords() {
   const snapshot = shallowRef<ClassSnapshot | null>(null)
   const structure = shallowRef<ClassSnapshot | null>(null)
   const everything = shallowRef<ClassSnapshot | null>(null)
+  /** Assignments that came from the classroom app, with the address of each there. */
+  const sources = shallowRef<Readonly<Record<string, string>>>({})
   const rows = new Map<string, Ref<number>>()
   const spreadsMoved = new Set<(assignmentId: string | null) => void>()
   let grades: Grades | null = null
@@ -44,7 +46,8 @@ export function classRecords() {
   }
 
   /** Puts a class in the place of the one before. */
-  function put(read: ClassSnapshot, outOfSync: OutOfSync | null): void {
+  function put(read: ClassSnapshot, outOfSync: OutOfSync | null, from: Readonly<Record<string, string>>): void {
+    sources.value = from
     unsent = outOfSync && new Set(outOfSync.unsent)
     held = new Set(outOfSync?.held)
     snapshot.value = structure.value = everything.value = markRaw(read)
@@ -98,6 +101,7 @@ export function classRecords() {
 
   return {
     snapshot,
+    sources,
     structure,
     everything,
     about,

@@ -50,6 +50,8 @@ const sentences: { [C in ProblemCode]: (figures: Problems[C]) => string } = {
   'csv-faults': ({ first, more }) =>
     `${first.file}, line ${first.line}, column ${first.column}: ${say(first.reason)}${more ? ` (and ${more} more)` : ''} Nothing was changed.`,
   'no-partner': () => 'No district system is set up here. See "Running it for real" in the README.',
+  'no-app': () => 'No classroom app is set up here. Ask the district office to add one under Exchange.',
+  'not-linked': () => 'Say first which class of the classroom app this is.',
   'partner-silent': ({ partner }) => `${partner} does not answer. What was sent so far is kept; try again later.`,
   'partner-stumbles': ({ things }) =>
     things === 1 ? 'It stumbled over one thing.' : `It stumbled over ${things} things.`,

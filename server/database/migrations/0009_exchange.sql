@@ -10,20 +10,57 @@ CREATE TABLE "connections" (
 	"worked_at" timestamp with time zone,
 	"failed_at" timestamp with time zone,
 	"fault" jsonb,
-	CONSTRAINT "connections_protocol" CHECK ("connections"."protocol" in ('oneroster-1.2', 'oneroster-1.1'))
+	CONSTRAINT "connections_protocol" CHECK ("connections"."protocol" in ('oneroster-1.2', 'oneroster-1.1', 'classroom'))
 );
 --> statement-breakpoint
 CREATE TABLE "sync_choices" (
 	"section_id" text NOT NULL,
+	"direction" text NOT NULL,
 	"type" text NOT NULL,
 	"thing_id" text DEFAULT '' NOT NULL,
 	"title" text NOT NULL,
 	"choice" text NOT NULL,
 	"user_id" text NOT NULL,
 	"at" timestamp with time zone NOT NULL,
-	CONSTRAINT "sync_choices_section_id_type_thing_id_pk" PRIMARY KEY("section_id","type","thing_id"),
+	CONSTRAINT "sync_choices_section_id_direction_type_thing_id_pk" PRIMARY KEY("section_id","direction","type","thing_id"),
+	CONSTRAINT "sync_choices_direction" CHECK ("sync_choices"."direction" in ('push', 'pull')),
 	CONSTRAINT "sync_choices_choice" CHECK ("sync_choices"."choice" in ('mine', 'theirs', 'leave'))
 );
+--> statement-breakpoint
+CREATE TABLE "source_baseline" (
+	"section_id" text NOT NULL,
+	"id" text NOT NULL,
+	"type" text NOT NULL,
+	"their_id" text NOT NULL,
+	"title" text NOT NULL,
+	"link" text DEFAULT '' NOT NULL,
+	"fields" jsonb NOT NULL,
+	"is_in" boolean NOT NULL,
+	CONSTRAINT "source_baseline_section_id_id_pk" PRIMARY KEY("section_id","id")
+);
+--> statement-breakpoint
+CREATE TABLE "intakes" (
+	"section_id" text NOT NULL,
+	"id" text NOT NULL,
+	"changed_by" text NOT NULL,
+	"changed_at" timestamp with time zone NOT NULL,
+	"act_id" text NOT NULL,
+	"connection_id" text,
+	"their_class_id" text NOT NULL,
+	"their_title" text NOT NULL,
+	"rules" jsonb NOT NULL,
+	"points_change" text NOT NULL,
+	CONSTRAINT "intakes_section_id_id_pk" PRIMARY KEY("section_id","id"),
+	CONSTRAINT "intakes_points_change" CHECK ("intakes"."points_change" in ('keep', 'rescale'))
+);
+--> statement-breakpoint
+ALTER TABLE "source_baseline" ADD CONSTRAINT "source_baseline_section_id_sections_id_fk" FOREIGN KEY ("section_id") REFERENCES "public"."sections"("id") ON DELETE no action ON UPDATE no action;
+--> statement-breakpoint
+ALTER TABLE "intakes" ADD CONSTRAINT "intakes_section_id_sections_id_fk" FOREIGN KEY ("section_id") REFERENCES "public"."sections"("id") ON DELETE no action ON UPDATE no action;
+--> statement-breakpoint
+ALTER TABLE "runs" DROP CONSTRAINT "runs_kind";
+--> statement-breakpoint
+ALTER TABLE "runs" ADD CONSTRAINT "runs_kind" CHECK ("runs"."kind" in ('push', 'pull', 'roster', 'import'));
 --> statement-breakpoint
 ALTER TABLE "runs" DROP CONSTRAINT "runs_state";
 --> statement-breakpoint
@@ -44,6 +81,10 @@ ALTER TABLE "run_items" RENAME COLUMN "fields" TO "after";
 ALTER TABLE "run_items" ADD COLUMN "student_id" text;
 --> statement-breakpoint
 ALTER TABLE "run_items" ADD COLUMN "assignment_id" text;
+--> statement-breakpoint
+ALTER TABLE "run_items" ADD COLUMN "their_id" text;
+--> statement-breakpoint
+ALTER TABLE "run_items" ADD COLUMN "link" text;
 --> statement-breakpoint
 ALTER TABLE "run_items" ADD COLUMN "here" jsonb;
 --> statement-breakpoint

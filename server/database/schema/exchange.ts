@@ -7,7 +7,7 @@ import type { Fields, ThingType } from '../../../core/exchange/thing'
 import { itemStates, type ItemState } from '../../../shared/exchange'
 import { protocols, type Protocol } from '../../../shared/connections'
 import { rosterParts, type RosterFindings, type RosterPart, type RosterRowChange } from '../../../shared/roster-runs'
-import { runStates, type RunOutcome, type RunState } from '../../../shared/runs'
+import { runKinds, runStates, type RunKind, type RunOutcome, type RunState } from '../../../shared/runs'
 import { id, instant, oneOf } from './columns'
 import { users } from './people'
 import { sections } from './roster'
@@ -39,6 +39,7 @@ export const syncChoices = pgTable(
     sectionId: text('section_id')
       .notNull()
       .references(() => sections.id),
+    direction: text('direction').$type<'push' | 'pull'>().notNull(),
     type: text('type').$type<ThingType>().notNull(),
     thingId: text('thing_id').notNull().default(''),
     title: text('title').notNull(),
@@ -48,7 +49,11 @@ export const syncChoices = pgTable(
       .references(() => users.id),
     at: instant('at').notNull(),
   },
-  (t) => [primaryKey({ columns: [t.sectionId, t.type, t.thingId] }), oneOf('sync_choices_choice', t.choice, choices)],
+  (t) => [
+    primaryKey({ columns: [t.sectionId, t.direction, t.type, t.thingId] }),
+    oneOf('sync_choices_direction', t.direction, ['push', 'pull']),
+    oneOf('sync_choices_choice', t.choice, choices),
+  ],
 )
 
 /** What the district and we both held after the last run, thing by thing. */
@@ -66,11 +71,29 @@ export const syncBaseline = pgTable(
   (t) => [primaryKey({ columns: [t.sectionId, t.id] })],
 )
 
+/** What came from the classroom app, as both held it after the last pull. */
+export const sourceBaseline = pgTable(
+  'source_baseline',
+  {
+    sectionId: text('section_id')
+      .notNull()
+      .references(() => sections.id),
+    id: text('id').notNull(),
+    type: text('type').$type<'assignment' | 'score'>().notNull(),
+    theirId: text('their_id').notNull(),
+    title: text('title').notNull(),
+    link: text('link').notNull().default(''),
+    fields: jsonb('fields').$type<Fields>().notNull(),
+    isIn: boolean('is_in').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.sectionId, t.id] })],
+)
+
 export const runs = pgTable(
   'runs',
   {
     id: id(),
-    kind: text('kind').$type<'push' | 'roster' | 'import'>().notNull(),
+    kind: text('kind').$type<RunKind>().notNull(),
     sectionId: text('section_id').references(() => sections.id),
     userId: text('user_id')
       .notNull()
@@ -105,7 +128,7 @@ export const runs = pgTable(
     index('runs_to_do')
       .on(t.state, t.aliveAt)
       .where(sql`state in ('queued', 'running')`),
-    oneOf('runs_kind', t.kind, ['push', 'roster', 'import']),
+    oneOf('runs_kind', t.kind, runKinds),
     oneOf('runs_state', t.state, runStates),
   ],
 )
@@ -122,6 +145,9 @@ export const runItems = pgTable(
     title: text('title').notNull(),
     studentId: text('student_id'),
     assignmentId: text('assignment_id'),
+    /** What it is at its source, and where it is opened there. */
+    theirId: text('their_id'),
+    link: text('link'),
     step: text('step').$type<Step>().notNull(),
     /** As it was shown: here, there, when both last agreed, and as both are to be after it. */
     here: jsonb('here').$type<Fields | null>(),

@@ -11,6 +11,7 @@ import {
   type PgColumn,
 } from 'drizzle-orm/pg-core'
 import { schemas, type Kind } from '../../../core/kinds'
+import type { IntakeRule } from '../../../core/exchange/intake'
 import type { Category } from '../../../core/plan/category'
 import type { Plan } from '../../../core/plan/plan'
 import type { Visibility } from '../../../core/plan/visibility'
@@ -94,6 +95,23 @@ export const assignments = pgTable(
       foreignColumns: [categories.sectionId, categories.id],
     }),
     oneOf('assignments_scored_in', t.scoredIn, schema('assignment').scoredIn.options),
+  ],
+)
+
+/** How a class takes in coursework of the classroom app. */
+export const intakes = pgTable(
+  'intakes',
+  {
+    ...kept(),
+    connectionId: text('connection_id'),
+    theirClassId: text('their_class_id').notNull(),
+    theirTitle: text('their_title').notNull(),
+    rules: jsonb('rules').$type<IntakeRule[]>().notNull(),
+    pointsChange: text('points_change').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.sectionId, t.id] }),
+    oneOf('intakes_points_change', t.pointsChange, schema('intake').pointsChange.options),
   ],
 )
 

@@ -4,12 +4,18 @@ import type { Thing, ThingType } from '../../../core/exchange/thing'
 import type { Db } from '../../database/client'
 import { syncChoices } from '../../database/schema'
 
+type Direction = 'push' | 'pull'
+
 /** What was decided for good in a class: of one thing, else of all things of its type. */
 export async function choicesIn(
   db: Db,
   sectionId: string,
+  direction: Direction,
 ): Promise<(thing: Pick<Thing, 'type' | 'id'>) => Choice | null> {
-  const rows = await db.select().from(syncChoices).where(eq(syncChoices.sectionId, sectionId))
+  const rows = await db
+    .select()
+    .from(syncChoices)
+    .where(and(eq(syncChoices.sectionId, sectionId), eq(syncChoices.direction, direction)))
   const known = new Map(rows.map((row) => [`${row.type} ${row.thingId}`, row.choice]))
   return ({ type, id }) => known.get(`${type} ${id}`) ?? known.get(`${type} `) ?? null
 }
@@ -32,24 +38,29 @@ export async function remember(
   sectionId: string,
   userId: string,
   choice: Choice,
-  { type, thingId, title }: { type: ThingType; thingId: string; title: string },
+  { direction, type, thingId, title }: { direction: Direction; type: ThingType; thingId: string; title: string },
 ): Promise<void> {
   const at = new Date()
   await db
     .insert(syncChoices)
-    .values({ sectionId, type, thingId, title, choice, userId, at })
+    .values({ sectionId, direction, type, thingId, title, choice, userId, at })
     .onConflictDoUpdate({
-      target: [syncChoices.sectionId, syncChoices.type, syncChoices.thingId],
+      target: [syncChoices.sectionId, syncChoices.direction, syncChoices.type, syncChoices.thingId],
       set: { choice, title, userId, at },
     })
 }
 
-export async function forget(db: Db, sectionId: string, type: string, thingId: string): Promise<void> {
+export async function forget(
+  db: Db,
+  sectionId: string,
+  { direction, type, thingId }: { direction: Direction; type: string; thingId: string },
+): Promise<void> {
   await db
     .delete(syncChoices)
     .where(
       and(
         eq(syncChoices.sectionId, sectionId),
+        eq(syncChoices.direction, direction),
         eq(syncChoices.type, type as ThingType),
         eq(syncChoices.thingId, thingId),
       ),

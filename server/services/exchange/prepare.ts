@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { and, eq, inArray } from 'drizzle-orm'
+import { and, eq } from 'drizzle-orm'
 import { compare, type Difference } from '../../../core/exchange/compare'
 import { desired, type Unsendable } from '../../../core/exchange/desired'
 import { merge } from '../../../core/exchange/merge'
@@ -41,7 +41,7 @@ export async function compareClass(db: Db, reached: Reached, sectionId: string):
     const theirs = there.get(id)?.fields
     return theirs && isAlike(fields, theirs) && !isAlike(fields, baseline.get(id)?.fields)
   })
-  const differences = compare(sendables, there, baseline, await choicesIn(db, sectionId))
+  const differences = compare(sendables, there, baseline, await choicesIn(db, sectionId, 'push'))
   return { differences, unsendables, alike, there }
 }
 
@@ -54,38 +54,35 @@ const isAlike = (here: Sendable['fields'], there: Record<string, unknown> | unde
  */
 export async function preparePush(db: Db, reached: Reached, sectionId: string, userId: string): Promise<string> {
   const { differences, unsendables } = await compareClass(db, reached, sectionId)
+  return writePrepared(db, {
+    kind: 'push',
+    sectionId,
+    userId,
+    connectionId: reached.connectionId,
+    items: differences.map((each) => ({ ...each, state: stateOf(each.step) })),
+    outcome: { code: 'prepared', counts: countsOf(differences.map(({ step }) => stateOf(step))) },
+    unsendables,
+  })
+}
+
+type Prepared = Pick<
+  typeof runs.$inferInsert,
+  'kind' | 'sectionId' | 'userId' | 'connectionId' | 'outcome' | 'unsendables'
+> & {
+  sectionId: string
+  items: Omit<typeof runItems.$inferInsert, 'runId' | 'place'>[]
+}
+
+/** Writes a run down as it is shown, in the place of one that was prepared before for the class. */
+export async function writePrepared(db: Db, { items, ...run }: Prepared): Promise<string> {
   const id = randomUUID()
   const now = new Date()
   await db.transaction(async (tx) => {
-    const before = await tx
-      .select({ id: runs.id })
-      .from(runs)
-      .where(and(eq(runs.sectionId, sectionId), eq(runs.kind, 'push'), eq(runs.state, 'prepared')))
-    if (before.length)
-      await tx.delete(runs).where(
-        inArray(
-          runs.id,
-          before.map((each) => each.id),
-        ),
-      )
-    await tx.insert(runs).values({
-      id,
-      kind: 'push',
-      sectionId,
-      userId,
-      connectionId: reached.connectionId,
-      state: 'prepared',
-      startedAt: now,
-      aliveAt: now,
-      outcome: { code: 'prepared', counts: countsOf(differences.map(({ step }) => stateOf(step))) },
-      unsendables,
-    })
-    const rows = differences.map((difference, place) => ({
-      runId: id,
-      place,
-      ...difference,
-      state: stateOf(difference.step),
-    }))
+    await tx
+      .delete(runs)
+      .where(and(eq(runs.sectionId, run.sectionId), eq(runs.kind, run.kind), eq(runs.state, 'prepared')))
+    await tx.insert(runs).values({ id, state: 'prepared', startedAt: now, aliveAt: now, ...run })
+    const rows = items.map((item, place) => ({ ...item, runId: id, place }))
     for (let at = 0; at < rows.length; at += 500) await tx.insert(runItems).values(rows.slice(at, at + 500))
   })
   return id

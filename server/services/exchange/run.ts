@@ -1,5 +1,6 @@
 import { and, asc, desc, eq, gt, inArray, isNull, or } from 'drizzle-orm'
-import { decided, findingOf, type Choice } from '../../../core/exchange/compare'
+import { decided, findingOf, type Choice, type Finding } from '../../../core/exchange/compare'
+import { decidedPull } from '../../../core/exchange/pull'
 import type { ExchangeRun, RunProgress } from '../../../shared/exchange'
 import type { Db } from '../../database/client'
 import { runItems, runs, sectionTeachers } from '../../database/schema'
@@ -19,7 +20,14 @@ export async function readRun(db: Db, runId: string): Promise<ExchangeRun & { us
   return { ...run, unsendables: run.unsendables ?? [], items: items.map(shown) }
 }
 
-const shown = ({ runId: _, after, tries, settledAt, ...item }: Item): ExchangeRun['items'][number] => {
+const shown = ({
+  runId: _,
+  after: __,
+  tries: ___,
+  settledAt: ____,
+  theirId: _____,
+  ...item
+}: Item): ExchangeRun['items'][number] => {
   const { here, there, base, differing } = item
   if (!here || !there) return item
   const some = (fields: Record<string, unknown> | null | undefined) =>
@@ -57,7 +65,7 @@ export async function decide(
 ): Promise<void> {
   await db.transaction(async (tx) => {
     const [run] = await tx
-      .select({ id: runs.id })
+      .select({ id: runs.id, kind: runs.kind })
       .from(runs)
       .where(and(eq(runs.id, id), eq(runs.state, 'prepared')))
       .for('update')
@@ -69,12 +77,14 @@ export async function decide(
     for (const item of items) {
       await tx
         .update(runItems)
-        .set(underChoice(item, choice))
+        .set(underChoice(item, choice, run.kind === 'pull'))
         .where(and(eq(runItems.runId, id), eq(runItems.place, item.place)))
       if (choice && how !== 'no')
         await remember(tx, sectionId, userId, choice, {
+          direction: run.kind === 'pull' ? 'pull' : 'push',
           type: item.type,
-          thingId: how === 'type' ? '' : item.id,
+          // What comes in has no id of ours before it is taken.
+          thingId: how === 'type' ? '' : run.kind === 'pull' && item.type === 'assignment' ? item.theirId! : item.id,
           title: how === 'type' ? '' : item.title,
         })
     }
@@ -82,14 +92,23 @@ export async function decide(
 }
 
 /** A thing as it was shown, under a decision. */
-function underChoice({ here, there, base }: Item, choice: Choice | null): Partial<Item> {
-  const sides = { here: here ?? null, there: there ?? null, base: base ?? null }
-  const found = findingOf(sides)
+function underChoice(item: Item, choice: Choice | null, isPull: boolean): Partial<Item> {
+  const sides = { here: item.here ?? null, there: item.there ?? null, base: item.base ?? null }
+  const found = isPull ? foundByPull(item) : findingOf(sides)
   if (!found) return {}
-  const next = decided(sides, found, choice)
+  const next = (isPull ? decidedPull : decided)(sides, found, choice)
   return next
     ? { step: next.step, after: next.after, choice, state: stateOf(next.step) }
     : { step: found.step, after: found.after, choice, state: 'left' }
+}
+
+/** What a pull found of a thing before anything was decided of it. */
+function foundByPull({ step, here, there, after, differing, conflicts }: Item): Finding {
+  const isHeld = conflicts.length > 0 || !there
+  const all = here && there ? { ...here, ...Object.fromEntries(differing.map((name) => [name, there[name]])) } : null
+  return isHeld
+    ? { step: 'held', after: all, differing, conflicts }
+    : { step: step === 'held' ? 'take' : step, after: all ?? after ?? null, differing, conflicts }
 }
 
 /**

@@ -1,6 +1,7 @@
 import { and, desc, eq, inArray } from 'drizzle-orm'
 import { compare } from '../../../core/exchange/compare'
 import { desired } from '../../../core/exchange/desired'
+import { isOver } from '../../../core/calendar/periods'
 import { isOwnSpace } from '../../../core/roster/own-space'
 import type { WaitingClass } from '../../../shared/exchange'
 import type { Db } from '../../database/client'
@@ -14,23 +15,25 @@ import { choicesIn } from './choices'
  * What waits in each class of a teacher, as far as it is known here: what changed since both sides agreed, and what the
  * last run held or had refused. What changed there since, the district alone knows.
  */
-export async function waitingOf(db: Db, userId: string): Promise<WaitingClass[]> {
-  const classes: WaitingClass[] = []
-  for (const sectionId of await classesOf(db, userId)) classes.push(await waitingIn(db, sectionId))
-  return classes.sort(
-    (a, b) => a.meets.localeCompare(b.meets, 'en', { numeric: true }) || a.title.localeCompare(b.title),
-  )
+export async function waitingOf(db: Db, userId: string, today: string): Promise<WaitingClass[]> {
+  const classes: (WaitingClass | null)[] = []
+  for (const sectionId of await classesOf(db, userId)) classes.push(await waitingIn(db, sectionId, today))
+  return classes
+    .filter((each) => each !== null)
+    .sort((a, b) => a.meets.localeCompare(b.meets, 'en', { numeric: true }) || a.title.localeCompare(b.title))
 }
 
-async function waitingIn(db: Db, sectionId: string): Promise<WaitingClass> {
+async function waitingIn(db: Db, sectionId: string, today: string): Promise<WaitingClass | null> {
   const snapshot = await loadSnapshot(db, sectionId)
+  // What is left of a year that is over is sent by hand, where it is at all.
+  if (isOver(snapshot.periods, today)) return null
   const sourced = await sourcedIds(db, sectionId)
   const { title, meets } = snapshot.section
   const last = await lastRun(db, sectionId)
   if (isOwnSpace(sourced.get(sectionId)!)) return { sectionId, title, meets, waits: null, unsendables: 0, last }
   const { sendables, unsendables } = desired(snapshot, sourced)
   const baseline = await readBaseline(db, sectionId)
-  const differences = compare(sendables, baseline, baseline, await choicesIn(db, sectionId))
+  const differences = compare(sendables, baseline, baseline, await choicesIn(db, sectionId, 'push'))
   const count = (step: string) => differences.filter((each) => each.step === step).length
   const left = last ? await leftBy(db, last.runId) : { held: 0, refused: 0 }
   const waits = { create: count('create'), change: count('change'), remove: count('remove'), ...left }

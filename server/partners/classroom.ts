@@ -1,0 +1,86 @@
+import { z } from 'zod'
+import type { AppClass, Coursework, CourseworkResult } from '../../core/exchange/coursework'
+import { thingOf } from '../../core/formats/oneroster/gradebook'
+import { classEntity, user } from '../../core/formats/oneroster/rest'
+import type { Decimal } from '../../core/number/decimal'
+import type { Mark } from '../../core/scores/score'
+import { OneRosterPartner } from './oneroster'
+
+/** What the classroom app can do for us. Nothing is ever written there. */
+export interface ClassroomApp {
+  readonly name: string
+  /** The classes of a teacher, by the id that the app knows the teacher by; all of them where it does not say. */
+  classes(teacherId: string | null): Promise<AppClass[]>
+  coursework(classId: string): Promise<{ coursework: Coursework[]; results: CourseworkResult[] }>
+  tryOut: OneRosterPartner['tryOut']
+}
+
+const extension = z.object({ workType: z.string().default(''), link: z.string().default('') })
+const MOST_CLASSES = 60
+
+/**
+ * The classroom app by OneRoster 1.2, as a provider of a gradebook: topics are its categories, coursework its line items,
+ * with the kind of work and its address as an extension (docs/open-formats.md).
+ */
+export class ClassroomPartner extends OneRosterPartner implements ClassroomApp {
+  async classes(teacherId: string | null): Promise<AppClass[]> {
+    const rostering = this.base.rostering
+    const own = teacherId
+      ? await this.collectionOr(
+          `${rostering}/teachers/${encodeURIComponent(teacherId)}/classes`,
+          'classes',
+          classEntity,
+        )
+      : null
+    const found = own ?? (await this.collection(`${rostering}/classes`, 'classes', classEntity))
+    const classes: AppClass[] = []
+    for (const { sourcedId, title } of found.filter((each) => each.status === 'active').slice(0, MOST_CLASSES)) {
+      const students = await this.collection(
+        `${rostering}/classes/${encodeURIComponent(sourcedId)}/students`,
+        'users',
+        user,
+      )
+      classes.push({
+        id: sourcedId,
+        title,
+        students: students.map((each) => ({
+          id: each.sourcedId,
+          name: [each.preferredFirstName || each.givenName, each.familyName].filter(Boolean).join(' '),
+        })),
+      })
+    }
+    return classes
+  }
+
+  async coursework(classId: string): Promise<{ coursework: Coursework[]; results: CourseworkResult[] }> {
+    const read = await this.entitiesOf(classId)
+    const topics = new Map(read.category.map((each) => [each.sourcedId, each.title]))
+    const coursework = read.lineItem.map((each): Coursework => {
+      const { fields } = thingOf('lineItem', each, '1.2', () => false)
+      const { workType, link } = extension.catch({ workType: '', link: '' }).parse(each.metadata ?? {})
+      return {
+        id: each.sourcedId,
+        title: each.title,
+        description: each.description ?? '',
+        topic: topics.get(each.category.sourcedId) ?? '',
+        workType,
+        dueOn: (fields.dueOn as string | null) ?? null,
+        points: (fields.points as Decimal | undefined) ?? '0',
+        // An address of another kind would run in our page.
+        link: /^https?:\/\//.test(link) ? link : '',
+      }
+    })
+    const results = read.result.map((each): CourseworkResult => {
+      const { fields } = thingOf('result', each, '1.2', () => false)
+      return {
+        courseworkId: each.lineItem.sourcedId,
+        studentId: each.student.sourcedId,
+        earned: fields.earned as number | null,
+        text: fields.text as string | null,
+        marks: fields.marks as Mark[],
+        note: fields.note as string,
+      }
+    })
+    return { coursework, results }
+  }
+}

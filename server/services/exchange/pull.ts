@@ -1,0 +1,152 @@
+import { randomUUID } from 'node:crypto'
+import { and, asc, eq } from 'drizzle-orm'
+import type { Act } from '../../../core/acts/act'
+import { changesTo } from '../../../core/acts/apply'
+import { pulling, type PullDifference } from '../../../core/exchange/pull'
+import { pulledIn } from '../../../core/exchange/pull-acts'
+import { SHAPE } from '../../../core/kinds'
+import { same } from '../../../core/same'
+import type { Db } from '../../database/client'
+import { runItems, runs, sourceBaseline } from '../../database/schema'
+import type { ClassroomApp } from '../../partners/classroom'
+import { takeActs } from '../acts'
+import type { Reached } from '../connections'
+import { Problem } from '../problem'
+import { choicesIn } from './choices'
+import { courseworkOf, intakeOf, readSource, studentsOf } from './intake'
+import { countsOf, stateOf, writePrepared } from './prepare'
+import { countsIn } from './work'
+
+/**
+ * Looks what a pull from the classroom app would change in a class, and writes it down as it is shown. Nothing in the
+ * gradebook is changed.
+ *
+ * @throws Problem `not-linked`
+ */
+export async function preparePull(
+  db: Db,
+  app: Reached<ClassroomApp>,
+  sectionId: string,
+  userId: string,
+): Promise<string> {
+  const { snapshot, intake } = await intakeOf(db, sectionId)
+  const { coursework, results } = await courseworkOf(db, app, intake)
+  const theirs = [...new Set(results.map((each) => each.studentId))].map((id) => ({ id, name: '' }))
+  const ours = await studentsOf(db, snapshot, theirs)
+  const choiceOf = await choicesIn(db, sectionId, 'pull')
+  const differences = pulling({
+    snapshot,
+    intake,
+    coursework,
+    results: results.flatMap((each) => {
+      const studentId = ours.get(each.studentId)
+      return studentId ? { ...each, studentId } : []
+    }),
+    baseline: await readSource(db, sectionId),
+    newId: randomUUID,
+    choiceOf,
+  })
+  const links = new Map(coursework.map((each) => [each.id, each.link]))
+  return writePrepared(db, {
+    kind: 'pull',
+    sectionId,
+    userId,
+    connectionId: app.connectionId,
+    items: differences.map((each) => ({ ...each, link: links.get(each.theirId) ?? '', state: stateOf(each.step) })),
+    outcome: { code: 'prepared', counts: countsOf(differences.map(({ step }) => stateOf(step))) },
+  })
+}
+
+type Item = typeof runItems.$inferSelect
+
+/**
+ * Takes in what was prepared, as one act of the teacher whose run it is, in one step with what both sides hold from then
+ * on. What changed here since it was looked at is left, and said.
+ *
+ * @throws Problem `not-waiting` where it is not prepared, `nothing-to-send` where nothing of it is to be taken
+ */
+export async function takeIn(db: Db, runId: string): Promise<void> {
+  await db.transaction(async (tx) => {
+    const [run] = await tx
+      .select()
+      .from(runs)
+      .where(and(eq(runs.id, runId), eq(runs.kind, 'pull'), eq(runs.state, 'prepared')))
+      .for('update')
+    if (!run?.sectionId) throw new Problem(409, 'not-waiting')
+    const items = await tx.select().from(runItems).where(eq(runItems.runId, runId)).orderBy(asc(runItems.place))
+    const waiting = items.filter((item) => item.state === 'waiting')
+    if (waiting.length === 0) throw new Problem(409, 'nothing-to-send')
+    const { snapshot, intake } = await intakeOf(tx, run.sectionId)
+    const unmoved = waiting.filter((item) => isAsShown(snapshot.records, item))
+    const pulled = pulledIn(snapshot, unmoved.map(differenceOf), intake.pointsChange === 'rescale')
+    const parts = pulled.map(({ desired }) => desired && changesTo(snapshot.records, desired))
+    const changes = parts.flatMap((part) => part ?? [])
+    const act = { id: randomUUID(), shape: SHAPE, kind: 'pull', at: new Date().toISOString(), changes }
+    const [result] = changes.length ? await takeActs(tx, run.sectionId, run.userId, [act as Act]) : []
+    const outcomes = result && 'outcomes' in result ? result.outcomes : []
+    const settle = (item: Item, set: Partial<Item>) =>
+      tx
+        .update(runItems)
+        .set({ ...set, settledAt: new Date() })
+        .where(and(eq(runItems.runId, runId), eq(runItems.place, item.place)))
+    let at = 0
+    for (const [place, item] of unmoved.entries()) {
+      const own = parts[place]
+      const found = own ? outcomes.slice(at, (at += own.length)) : []
+      const isTaken = own !== null && found.every((each) => each.done === 'applied')
+      const refused = found.find((each) => each.done === 'refused')
+      if (isTaken) await agreed(tx, run.sectionId, item)
+      await settle(item, {
+        state: isTaken ? 'taken' : 'refused',
+        ...(refused?.done === 'refused' ? { reason: refused.reason } : {}),
+      })
+    }
+    const still = new Set(unmoved)
+    for (const item of waiting) if (!still.has(item)) await settle(item, { state: 'moved' })
+    const counts = await countsIn(tx, runId)
+    await tx
+      .update(runs)
+      .set({ state: 'done', finishedAt: new Date(), outcome: { code: 'sent', counts } })
+      .where(eq(runs.id, runId))
+  })
+}
+
+const differenceOf = ({ type, step, here, there, base, after, theirId, ...rest }: Item): PullDifference => ({
+  ...rest,
+  type: type as PullDifference['type'],
+  step,
+  here: here ?? null,
+  there: there ?? null,
+  base: base ?? null,
+  after: after ?? null,
+  theirId: theirId ?? '',
+})
+
+/** Whether a thing is here as it was when it was shown. */
+function isAsShown(
+  records: { assignment: Record<string, object>; cell: Record<string, object> },
+  { type, id, here, step }: Item,
+): boolean {
+  if (!here || step === 'create' || type !== 'assignment') return true
+  const now = records.assignment[id] as Record<string, unknown> | undefined
+  return now !== undefined && Object.entries(here).every(([name, value]) => same(value, now[name]))
+}
+
+/** What both sides hold from now on: what is there, for what is taken and for what was decided to stay. */
+async function agreed(tx: Db, sectionId: string, { id, type, theirId, title, link, there, step }: Item): Promise<void> {
+  const here = and(eq(sourceBaseline.sectionId, sectionId), eq(sourceBaseline.id, id))
+  // Gone there: from now on it is of here alone.
+  if (!there) return void (await tx.delete(sourceBaseline).where(here))
+  const row = {
+    type: type as 'assignment' | 'score',
+    theirId: theirId ?? '',
+    title,
+    link: link ?? '',
+    fields: there,
+    isIn: step !== 'remove',
+  }
+  await tx
+    .insert(sourceBaseline)
+    .values({ sectionId, id, ...row })
+    .onConflictDoUpdate({ target: [sourceBaseline.sectionId, sourceBaseline.id], set: row })
+}

@@ -1,0 +1,198 @@
+import { accounts } from '../support/product'
+import { Desk, expect, test } from './fixtures'
+
+const changedThere = (standins: string, id: string, fields: object) =>
+  fetch(`${standins}/sis/changed-there`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ part: 'results', id, fields }),
+  })
+const misbehave = (standins: string, faults: object) =>
+  fetch(`${standins}/sis/faults`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(faults),
+  })
+interface Received {
+  part: string
+  id: string
+  entity: { score?: number } | null
+}
+const received = async (standins: string) => (await (await fetch(`${standins}/sis/received`)).json()) as Received[]
+
+/** Sends all of a class; the demo's has one score that the district refuses. */
+async function sendAll(desk: Desk, title: string): Promise<string> {
+  const { page } = desk
+  await page.goto(`${desk.url}/exchange`)
+  await page.getByRole('link', { name: `Compare ${title}` }).click()
+  await page.getByRole('button', { name: /^Send \d+ things$/ }).click()
+  await expect(page.getByRole('heading', { name: /^\d+ sent/ })).toBeVisible({ timeout: 60_000 })
+  return new URL(page.url()).pathname.split('/').at(-1)!
+}
+/** Types a score where a result of the district's belongs. */
+async function typeScore(desk: Desk, classId: string, id: string, score: string): Promise<void> {
+  const [student, assignment] = id.split('.')
+  await desk.page.goto(`${desk.url}/class/${classId}?student=${student}&assignment=${assignment}`)
+  await expect(desk.page.locator('.sheet .cell[tabindex="0"]')).toBeFocused()
+  await desk.page.keyboard.type(score)
+  await desk.page.keyboard.press('Enter')
+  await desk.saved()
+}
+
+test('what changed on both sides is decided one by one, and what changed there is taken over', async ({
+  desk,
+  page,
+  product,
+}) => {
+  const classId = await sendAll(desk, 'Earth Systems 7A')
+  const scores = (await received(product.standins)).filter(
+    (each) => each.part === 'results' && each.entity?.score === 8,
+  )
+  const [both, there] = scores as [Received, Received]
+  await changedThere(product.standins, both.id, { score: 9 })
+  await changedThere(product.standins, there.id, { score: 7, comment: 'Redone at the office' })
+  await typeScore(desk, classId, both.id, '6')
+
+  await page.goto(`${product.url}/exchange/${classId}`)
+  await expect(page.getByRole('heading', { name: 'Changed on both sides, 1' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Changed there, 1' })).toBeVisible()
+  const mine = page.getByRole('button', { name: /^Mine: / }).first()
+  await mine.focus()
+  await page.keyboard.press('Enter')
+  await expect(mine).toHaveAttribute('aria-pressed', 'true')
+  await expect(mine).toBeFocused()
+  await page.getByRole('button', { name: /^Send \d things?, take over 1$/ }).click()
+  await expect(page.getByRole('heading', { name: /sent, 1 taken over/ })).toBeVisible({ timeout: 30_000 })
+  expect((await received(product.standins)).filter((each) => each.id === both.id).at(-1)!.entity!.score).toBe(6)
+
+  const [student, assignment] = there.id.split('.')
+  await page.goto(`${product.url}/class/${classId}?student=${student}&assignment=${assignment}`)
+  await expect(page.locator('.sheet .cell[tabindex="0"]')).toHaveText(/^7/)
+  await expect(desk.margin.getByRole('textbox', { name: /note/i })).toHaveValue('Redone at the office')
+})
+
+test('what the district refuses says why, leads to its cell, and is sent when it is mended', async ({ desk, page }) => {
+  await sendAll(desk, 'Earth Systems 7A')
+  await expect(page.getByText(/out of range: more than twice the maximum/)).toBeVisible()
+  const title = await page
+    .getByRole('row', { name: /out of range/ })
+    .getByRole('link')
+    .textContent()
+  await page
+    .getByRole('row', { name: /out of range/ })
+    .getByRole('link')
+    .click()
+  await expect(page.locator('.sheet .cell[tabindex="0"]')).toBeFocused()
+  await page.keyboard.type('8')
+  await page.keyboard.press('Enter')
+  await desk.saved()
+  await page.goto(`${desk.url}/exchange`)
+  const row = page.getByRole('row', { name: /Earth Systems 7A/ })
+  await expect(row.getByRole('link', { name: '1 refused' })).toBeVisible()
+  await row.getByRole('link', { name: 'Compare Earth Systems 7A' }).click()
+  await expect(page.getByRole('row', { name: new RegExp(title!.trim()) })).toBeVisible()
+  await page.getByRole('button', { name: 'Send 1 thing' }).click()
+  await expect(page.getByRole('heading', { name: '1 sent' })).toBeVisible({ timeout: 30_000 })
+})
+
+test('a run goes on behind a page that is left, and behind a server that ends', async ({
+  mine: desk,
+  page,
+  product,
+}) => {
+  await misbehave(product.standins, { slow: 25 })
+  await page.goto(`${product.url}/exchange`)
+  await page.getByRole('link', { name: 'Compare Earth Systems 7B' }).click()
+  await page.getByRole('button', { name: /^Send \d+ things$/ }).click()
+  await expect(page.getByRole('heading', { name: /^Sending, [1-9]\d* of/ })).toBeVisible({ timeout: 30_000 })
+  const address = page.url()
+  await page.goto(product.url)
+  await product.kill()
+  await product.start()
+  await misbehave(product.standins, {})
+  await page.goto(address)
+  await expect(page.getByRole('heading', { name: /^\d+ sent$/ })).toBeVisible({ timeout: 60_000 })
+  const arrivals = await received(product.standins)
+  expect(new Set(arrivals.map((each) => each.id)).size).toBe(arrivals.length)
+  expect(desk.complaints.filter((each) => !/EventSource|fetch|NetworkError/i.test(each))).toEqual([])
+})
+
+test('coursework comes in by a rule that was tried, is marked in the sheet, and a second look finds nothing', async ({
+  desk,
+  page,
+  product,
+}) => {
+  await page.goto(`${product.url}/exchange`)
+  await page.getByRole('link', { name: 'Take in from the classroom app, Earth Systems 7A' }).click()
+  await expect(page.getByText(/of its \d+ students are in yours/).first()).toBeVisible()
+  await expect(page.getByRole('radio').first()).toBeChecked()
+  await page.getByRole('button', { name: 'It is this one' }).click()
+  await expect(page.getByText(/things to take in/)).toBeVisible({ timeout: 30_000 })
+  // A rule is tried on what is there before it is kept.
+  await page.getByText('Intake rules, 0').click()
+  await page.getByRole('button', { name: 'Add a rule' }).click()
+  await expect(page.getByLabel('Topic of rule 1')).toBeFocused()
+  await page.keyboard.type('Notices')
+  await page.getByLabel('What rule 1 makes of it').selectOption('left out')
+  await expect(page.getByRole('row', { name: /^Bring boots on Thursday/ }).first()).toContainText('left out')
+  await page.getByRole('button', { name: 'Add a rule' }).click()
+  await page.keyboard.type('Rivers and deltas')
+  await page.getByLabel('What rule 2 makes of it').selectOption({ label: 'Investigations' })
+  await page.getByLabel('Multiplier of rule 2').fill('x')
+  await expect(page.getByRole('alert').filter({ hasText: 'a multiplier is a number above 0' })).toBeVisible()
+  await page.getByLabel('Multiplier of rule 2').fill('1.5')
+  await expect(page.getByRole('row', { name: /^Reading the river gauge/ }).first()).toContainText(
+    'Investigations, times 1.5',
+  )
+  await page.getByRole('button', { name: 'Keep these rules' }).click()
+  await expect(page.getByText('Intake rules, 2')).toBeVisible()
+  const boots = page.getByRole('region', { name: 'Comparison' }).getByText('Bring boots on Thursday')
+  await expect(page.getByRole('button', { name: /^Take in \d+ things$/ })).toBeVisible({ timeout: 30_000 })
+  await expect(boots).toHaveCount(0)
+  await page.getByRole('button', { name: /^Take in \d+ things$/ }).click()
+  await expect(page.getByRole('heading', { name: /^\d+ taken over$/ })).toBeVisible({ timeout: 30_000 })
+  await page.getByRole('button', { name: 'Compare again' }).click()
+  await expect(page.getByText('Everything is here as it is there.')).toBeVisible({ timeout: 30_000 })
+
+  await desk.openClass('Earth Systems 7A')
+  const head = page.getByRole('columnheader', { name: /^Delta in a tray.*from the classroom app/ })
+  await head.click()
+  await expect(desk.margin.getByText(/From the classroom app/)).toBeVisible()
+  const [there] = await Promise.all([
+    page.context().waitForEvent('page'),
+    desk.margin.getByRole('link', { name: 'open it there' }).click(),
+  ])
+  await expect(there.getByRole('heading', { name: 'Delta in a tray, photo and caption' })).toBeVisible()
+  await there.close()
+  // It is one act, and taken back like any other.
+  await expect(page.getByRole('button', { name: /Undo/ })).toBeEnabled()
+})
+
+test('the office adds a connection, sees what works, and never sees its key again', async ({ page, product }) => {
+  const desk = new Desk(page, product.url)
+  await desk.sitDown(accounts.registrar)
+  await page.goto(`${product.url}/exchange`)
+  await expect(page.getByRole('row', { name: /The classroom app/ })).toBeVisible()
+  await page.getByRole('button', { name: 'Add a connection' }).click()
+  await page.getByLabel('Name', { exact: true }).fill('The high school')
+  await page.getByLabel(/^Address/).fill('sis.example')
+  await page.getByLabel(/^Our name/).fill('yukata')
+  await page.getByLabel(/^Our key/).fill('wrong')
+  await page.getByRole('button', { name: 'Keep', exact: true }).click()
+  await expect(page.getByText('Write the whole address, with https:// before it.')).toBeVisible()
+  await page.getByLabel(/^Address/).fill(`${product.standins}/sis`)
+  await page.getByRole('button', { name: 'Keep and try it' }).click()
+  await expect(page.getByText(/does not accept our key/).first()).toBeVisible()
+  await page.getByLabel(/^Our key/).fill('stand-in')
+  await page.getByRole('button', { name: 'Keep and try it' }).click()
+  await expect(page.getByRole('dialog').getByText(/works/).first()).toBeVisible()
+  await page.getByRole('button', { name: 'Keep', exact: true }).click()
+  await expect(page.getByRole('button', { name: 'Add a connection' })).toBeFocused()
+  await page.getByRole('button', { name: 'Change The high school' }).click()
+  await expect(page.getByLabel(/^Our key/)).toHaveValue('')
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: 'Remove The high school' }).click()
+  await page.getByRole('dialog').getByRole('button', { name: 'Remove' }).click()
+  await expect(page.getByRole('row', { name: /The high school/ })).toHaveCount(0)
+  expect(desk.complaints).toEqual([])
+})
