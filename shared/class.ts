@@ -103,6 +103,7 @@ function currentClass(value: unknown): unknown {
   return {
     ...(value as object),
     ...(shape < 4 ? levelsOfBefore(value as Fields) : {}),
+    policy: { ...blanks.policy, ...((value as Fields).policy as object | undefined) },
     outOfSync: (value as Fields).outOfSync ?? (value as Fields).apart ?? null,
     shape: SHAPE,
     records: Object.fromEntries(read),

@@ -36,6 +36,7 @@ const runItem = z.object({
 export type RunItem = z.infer<typeof runItem>
 
 export const runResponse = run.extend({
+  sectionTitle: z.string(),
   items: z.array(runItem),
   /** What cannot be sent, and why; known while it is looked at. */
   unsendables: z.array(z.object({ title: z.string(), reason: message, assignmentId: z.string() })),
@@ -81,6 +82,8 @@ export const waitingResponse = z.array(
     title: z.string(),
     meets: z.string(),
     /** Null where the class is not the district's. */
+    /** Whether it goes by night, and whether the district says so. */
+    nightly: z.object({ isOn: z.boolean(), isFixed: z.boolean() }),
     waits: z
       .object({ create: z.number(), change: z.number(), remove: z.number(), held: z.number(), refused: z.number() })
       .nullable(),
@@ -102,3 +105,34 @@ export const againRequest = z.object({ places: z.array(z.int().min(0)).max(20_00
 
 /** Which way a comparison is: what would go to the district, or what would come from the classroom app. */
 export const prepareRequest = z.object({ direction: z.enum(['push', 'pull']).default('push') })
+
+/** What the last night's runs came to, in the classes of a teacher. */
+const night = z.object({
+  classes: z.number(),
+  sent: z.number(),
+  taken: z.number(),
+  refused: z.number(),
+  held: z.number(),
+  waiting: z.number(),
+})
+export type Night = z.infer<typeof night>
+export const nightResponse = night.nullable()
+
+/** How the exchange of each class of the district stands. */
+export const districtExchange = z.array(
+  z.object({
+    sectionId: z.string(),
+    school: z.string(),
+    title: z.string(),
+    meets: z.string(),
+    teachers: z.array(z.string()),
+    /** How many things both sides hold alike; how many acts there were since the last run. */
+    agreed: z.number(),
+    actsSince: z.number(),
+    held: z.number(),
+    refused: z.number(),
+    declared: z.array(z.string()),
+    last: z.object({ runId: z.string(), state: z.enum(runStates), at: z.coerce.date() }).nullable(),
+  }),
+)
+export type DistrictClass = z.infer<typeof districtExchange>[number]

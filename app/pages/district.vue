@@ -38,6 +38,7 @@ function keep(to: Partial<Policy>): Promise<boolean> {
   return perform('policy', [{ kind: 'policy', id: 'district', to }], KEPT)
 }
 
+const nightlyOf = (chosen: string) => (chosen === 'open' ? null : chosen === 'all')
 const rounding = computed(() => policy.value.rounding)
 function allow(id: string, allowed: boolean): void {
   const ids = policy.value.scaleIds ?? []
@@ -125,6 +126,21 @@ const usedBy = (id: string) => counted(district.value?.uses[id] ?? 0, 'class', '
         <div v-if="rounding" class="pairs next">
           <RoundingChoices :value="rounding" @set="set({ rounding: { ...rounding, ...$event } })" />
         </div>
+      </section>
+      <section>
+        <h2>Sent by night</h2>
+        <label class="row-of"
+          >What is ready goes to the district’s system each night
+          <select
+            class="field"
+            :value="policy.nightlySend === null ? 'open' : policy.nightlySend ? 'all' : 'none'"
+            @change="set({ nightlySend: nightlyOf(($event.target as HTMLSelectElement).value) })"
+          >
+            <option value="open">where the teacher says so</option>
+            <option value="all">in every class</option>
+            <option value="none">in no class</option>
+          </select></label
+        >
       </section>
       <section>
         <h2>Low line</h2>

@@ -61,6 +61,7 @@ const cell = (of: TodayClass, assignment: string, who: string) => ({
     </section>
 
     <template v-else-if="today.classes">
+      <NightLine />
       <WeekAhead :classes="all" />
       <div class="two">
         <section aria-labelledby="t-stacks">

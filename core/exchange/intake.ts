@@ -24,14 +24,16 @@ const schema = z.strictObject({
   rules: z.array(rule).max(60),
   /** What becomes of scores that were typed here when the points possible change at the source. */
   pointsChange: z.enum(['keep', 'rescale']),
+  /** Whether what is ready goes to the district's system each night, where the district leaves that to the teacher. */
+  nightlySend: z.boolean(),
 })
 export type Intake = z.infer<typeof schema>
 
-/** How a class takes in coursework of the classroom app. */
+/** How a class exchanges: what it takes in of the classroom app, and whether it sends by night. */
 export const intake = kind({
   names: ['section'],
   schema,
-  blank: { connectionId: null, theirClassId: '', theirTitle: '', rules: [], pointsChange: 'keep' },
+  blank: { connectionId: null, theirClassId: '', theirTitle: '', rules: [], pointsChange: 'keep', nightlySend: false },
   moves: 'class',
   refuse: ({ to }, { knows }) => {
     const gone = to.rules?.some(({ categoryId }) => categoryId !== null && !knows('category', categoryId))

@@ -13,5 +13,7 @@ export const fixed = z.strictObject({
   /** The proficiency scale of every class that chooses no other, and the one of learning habits. */
   levelScaleId: id.nullable(),
   habitScaleId: id.nullable(),
+  /** Whether what is ready goes to the district's system each night. */
+  nightlySend: z.boolean().nullable(),
 })
 export type Fixed = z.infer<typeof fixed>

@@ -5,6 +5,14 @@ import { fixed } from './fixed'
 export const policy = kind({
   names: ['district'],
   schema: fixed,
-  blank: { scaleIds: null, termWeights: null, rounding: null, lowLine: null, levelScaleId: null, habitScaleId: null },
+  blank: {
+    scaleIds: null,
+    termWeights: null,
+    rounding: null,
+    lowLine: null,
+    levelScaleId: null,
+    habitScaleId: null,
+    nightlySend: null,
+  },
   moves: 'class',
 })

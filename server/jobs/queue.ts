@@ -7,14 +7,17 @@ export interface Jobs {
   push: { runId: string }
   /** A look for what waits and nobody was woken for. */
   sweep: Record<never, never>
+  /** What goes by night. */
+  night: Record<never, never>
 }
 type Name = keyof Jobs
 
 /** Looks for work by itself so often; who wakes a job in the same process is heard at once. */
 const LOOK_SECONDS = 2
 const EVERY_MINUTE = '* * * * *'
+const AT_NIGHT = '15 2 * * *'
 /** So many pushes at once in each process. */
-const WORKERS: Record<Name, number> = { push: 3, sweep: 1 }
+const WORKERS: Record<Name, number> = { push: 3, sweep: 1, night: 1 }
 const LONGEST_SECONDS = 6 * 60 * 60
 
 export interface JobQueue {
@@ -51,6 +54,7 @@ export async function openJobs(
     workers.set(name, ids)
   }
   await boss.schedule('sweep', EVERY_MINUTE)
+  await boss.schedule('night', AT_NIGHT)
   return {
     async wake(name, data, inMs = 0) {
       await boss.send(name, data, inMs ? { startAfter: new Date(Date.now() + inMs) } : {})

@@ -1,5 +1,6 @@
 import { openJobs, type JobQueue } from '../jobs/queue'
 import { nobodyWorks, waitingPushes } from '../services/exchange/claim'
+import { sendByNight } from '../services/exchange/night'
 import { workPush } from '../services/exchange/work'
 
 let queue: Promise<JobQueue> | undefined
@@ -18,6 +19,9 @@ async function open(): Promise<JobQueue> {
       push: async ({ runId }) => {
         const again = await workPush(db, (connectionId) => reachSis(db, connectionId), runId, schoolToday())
         if (again) await jobs.wake('push', { runId }, again.getTime() - Date.now())
+      },
+      night: async () => {
+        for (const runId of await sendByNight(db, await reachSis(db), schoolToday())) await jobs.wake('push', { runId })
       },
       sweep: async () => {
         for (const runId of await waitingPushes(db)) await jobs.wake('push', { runId })

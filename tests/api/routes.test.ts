@@ -127,6 +127,11 @@ const routes: Record<string, { path: () => string; body?: () => unknown; answers
     path: () => '/api/exchange/waiting',
     answers: { nobody: 401, teacher: 200, other: 200, registrar: 200 },
   },
+  'exchange/night.get': {
+    path: () => '/api/exchange/night',
+    answers: { nobody: 401, teacher: 200, other: 200, registrar: 200 },
+  },
+  'exchange/district.get': { path: () => '/api/exchange/district', answers: ofOffice },
   'exchange/choices/index.get': {
     path: () => '/api/exchange/choices',
     answers: { nobody: 401, teacher: 200, other: 200, registrar: 200 },
@@ -134,7 +139,8 @@ const routes: Record<string, { path: () => string; body?: () => unknown; answers
   'exchange/send.post': {
     path: () => '/api/exchange/send',
     body: () => ({ sectionIds: [classId] }),
-    answers: ofClass,
+    // The office sends for any class.
+    answers: { ...ofClass, registrar: 200 },
   },
   'exchange/runs/[run]/decide.post': {
     path: () => `/api/exchange/runs/${runId}/decide`,
@@ -151,7 +157,10 @@ const routes: Record<string, { path: () => string; body?: () => unknown; answers
     body: () => ({}),
     answers: { ...ofClass, teacher: 409 },
   },
-  'exchange/runs/[run]/progress.get': { path: () => `/api/exchange/runs/${runId}/progress`, answers: ofClass },
+  'exchange/runs/[run]/progress.get': {
+    path: () => `/api/exchange/runs/${runId}/progress`,
+    answers: { ...ofClass, registrar: 200 },
+  },
   'connections/index.get': { path: () => '/api/connections', answers: ofOffice },
   'connections/index.post': {
     path: () => '/api/connections',
@@ -188,7 +197,10 @@ const routes: Record<string, { path: () => string; body?: () => unknown; answers
     path: () => '/api/exchange/runs',
     answers: { nobody: 401, teacher: 200, other: 200, registrar: 200 },
   },
-  'exchange/runs/[run]/index.get': { path: () => `/api/exchange/runs/${runId}`, answers: ofClass },
+  'exchange/runs/[run]/index.get': {
+    path: () => `/api/exchange/runs/${runId}`,
+    answers: { ...ofClass, registrar: 200 },
+  },
   'exchange/runs/[run]/roster.get': {
     path: () => `/api/exchange/runs/${rosterRunId}/roster`,
     answers: { nobody: 401, teacher: 200, other: 403, registrar: 403 },

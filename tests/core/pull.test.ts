@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { changesTo } from '#core/acts/apply'
-import { applyChange } from '#core/acts/apply'
+import { applyChange, changesTo } from '#core/acts/apply'
 import type { Coursework, CourseworkResult } from '#core/exchange/coursework'
 import { blankRule, ruleFor, type IntakeRule } from '#core/exchange/intake'
 import { decidedPull, pulling, type PullDifference, type SourceBaseline } from '#core/exchange/pull'

@@ -48,6 +48,7 @@ const fields: { [K in keyof Policy]: { title: string; words: (value: NonNullable
   },
   levelScaleId: { title: 'Levels of every class', words: levelScaleName },
   habitScaleId: { title: 'Levels of learning habits', words: levelScaleName },
+  nightlySend: { title: 'Sent by night', words: (isOn) => (isOn ? 'every class' : 'no class') },
 }
 const lines = computed(() =>
   (Object.keys(to.value) as (keyof Policy)[]).map((key) => {

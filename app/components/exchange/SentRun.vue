@@ -6,7 +6,7 @@ import { say } from '~/words/say'
 import { sayRun } from '~/words/sentences/runs'
 
 /** A run that was sent: how far it is, what became of each thing, and how it is gone on with. */
-const props = defineProps<{ run: ExchangeRun; busy: boolean; underWay: boolean }>()
+const props = defineProps<{ run: ExchangeRun; busy: boolean; underWay: boolean; looksOnly?: boolean }>()
 const emit = defineEmits<{ stop: []; again: [places: number[] | null]; compare: [] }>()
 
 const of = (state: RunItem['state']) => props.run.items.filter((item) => item.state === state)
@@ -49,7 +49,7 @@ function mendPath({ id, studentId, assignmentId }: RunItem) {
       :show-value="false"
       :pt="{ root: { 'aria-label': 'Progress of the run' } }"
     />
-    <div class="row-of">
+    <div v-if="!looksOnly" class="row-of">
       <Button v-if="underWay" label="Stop" severity="secondary" @click="emit('stop')" />
       <template v-else>
         <Button label="Compare again" @click="emit('compare')" />
@@ -65,7 +65,7 @@ function mendPath({ id, studentId, assignmentId }: RunItem) {
     <template v-if="refused.length">
       <div class="head">
         <h2>{{ counted(refused.length, 'thing') }} the district did not take</h2>
-        <button v-if="!underWay" type="button" class="chip" :disabled="busy" @click="emit('again', null)">
+        <button v-if="!underWay && !looksOnly" type="button" class="chip" :disabled="busy" @click="emit('again', null)">
           Try all of them again
         </button>
       </div>
@@ -73,12 +73,13 @@ function mendPath({ id, studentId, assignmentId }: RunItem) {
         <tbody>
           <tr v-for="item in refused" :key="item.place">
             <td>
-              <NuxtLink :to="mendPath(item)">{{ item.title }}</NuxtLink>
+              <template v-if="looksOnly">{{ item.title }}</template>
+              <NuxtLink v-else :to="mendPath(item)">{{ item.title }}</NuxtLink>
             </td>
             <td class="warn">{{ item.reason && say(item.reason) }}</td>
             <td class="once">
               <button
-                v-if="!underWay"
+                v-if="!underWay && !looksOnly"
                 type="button"
                 class="chip"
                 :disabled="busy"
@@ -110,7 +111,8 @@ function mendPath({ id, studentId, assignmentId }: RunItem) {
           <tbody>
             <tr v-for="item in list" :key="item.place">
               <td>
-                <NuxtLink :to="mendPath(item)">{{ item.title }}</NuxtLink>
+                <template v-if="looksOnly">{{ item.title }}</template>
+                <NuxtLink v-else :to="mendPath(item)">{{ item.title }}</NuxtLink>
               </td>
               <td v-if="item.reason" class="warn">{{ say(item.reason) }}</td>
             </tr>

@@ -1,5 +1,9 @@
 <script setup lang="ts">
 import { sendResponse, waitingResponse, type WaitingClass } from '#shared/exchange'
+import { blanks } from '#core/kinds'
+import { togetherResponse } from '#shared/class'
+import { batchOf } from '~/composables/useBatch'
+import { usePerson } from '~/stores/person'
 import { ApiProblem, ask } from '~/composables/useApi'
 import { isUnderWay } from '~/composables/useExchangeRun'
 import { counted, shortInstant } from '~/composables/useWords'
@@ -45,6 +49,22 @@ const sendAll = () =>
     }))
     await load()
     emit('sent')
+  })
+
+/** An act of the class like any other: it stands in its history, and is taken back there. */
+const setNightly = ({ sectionId, nightly }: WaitingClass, isOn: boolean) =>
+  attempt(async () => {
+    const present = { ...blanks.intake, nightlySend: nightly.isOn }
+    const acts = batchOf('intake', [
+      {
+        scope: sectionId,
+        records: { intake: { [sectionId]: present } },
+        desired: [{ kind: 'intake', id: sectionId, to: { nightlySend: isOn } }],
+      },
+    ])
+    const body = { acts, sentAt: new Date().toISOString(), by: usePerson().actor }
+    await ask('/api/acts', togetherResponse, { method: 'POST', body })
+    await load()
   })
 
 // What is under way is looked at again until nothing is.
@@ -97,6 +117,7 @@ const runPath = ({ sectionId, last }: WaitingClass) => ({ path: `/exchange/${sec
             <th>Waits here</th>
             <th>Last sent</th>
             <th>Left by it</th>
+            <th>By night</th>
             <th />
           </tr>
         </thead>
@@ -119,6 +140,17 @@ const runPath = ({ sectionId, last }: WaitingClass) => ({ path: `/exchange/${sec
               <NuxtLink v-if="each.waits?.held && each.last" :to="`/exchange/${each.sectionId}`" class="warn"
                 >{{ each.waits.held }} to decide</NuxtLink
               >
+            </td>
+            <td>
+              <input
+                v-if="each.waits"
+                type="checkbox"
+                :checked="each.nightly.isOn"
+                :disabled="each.nightly.isFixed || busy"
+                :aria-label="`${each.title} goes by night`"
+                @change="setNightly(each, ($event.target as HTMLInputElement).checked)"
+              />
+              <span v-if="each.nightly.isFixed" class="soft">fixed</span>
             </td>
             <td class="number ways">
               <NuxtLink class="button second" :to="`/exchange/pull/${each.sectionId}`"

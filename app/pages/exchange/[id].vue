@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { isUnderWay, useExchangeRun } from '~/composables/useExchangeRun'
 import { goTo } from '~/composables/useGoTo'
+import { usePerson } from '~/stores/person'
 import { useToday } from '~/stores/today'
 
 /** One class and the district: looked at, decided, sent. Its run stands in the address, to be left and come back to. */
@@ -9,7 +10,9 @@ const today = useToday()
 const id = String(route.params.id)
 const { run, problem, busy, look, prepare, decide, tell } = useExchangeRun(id)
 
-const title = computed(() => today.classes?.find((each) => each.id === id)?.title ?? '')
+const title = computed(() => run.value?.sectionTitle ?? today.classes?.find((each) => each.id === id)?.title ?? '')
+/** The office looks at what was sent; comparing and deciding is the teacher's. */
+const isOffice = computed(() => usePerson().person?.role === 'registrar')
 useHead({ title: () => `Exchange, ${title.value} · Yukata` })
 
 async function compareNow(): Promise<void> {
@@ -44,6 +47,7 @@ onMounted(() => today.classes ?? today.load())
       <SentRun
         v-else
         :run="run"
+        :looks-only="isOffice"
         :busy="busy"
         :under-way="isUnderWay(run.state)"
         @stop="tell('stop')"

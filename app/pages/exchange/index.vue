@@ -124,6 +124,7 @@ const states: Partial<Record<RunState, string>> = {
       </p>
       <WaitingClasses @sent="loadRuns" />
     </section>
+    <DistrictClasses v-if="person?.role === 'registrar'" />
     <ConnectionList v-if="person?.role === 'registrar'" />
 
     <section>

@@ -50,6 +50,7 @@ CREATE TABLE "intakes" (
 	"their_title" text NOT NULL,
 	"rules" jsonb NOT NULL,
 	"points_change" text NOT NULL,
+	"nightly_send" boolean NOT NULL,
 	CONSTRAINT "intakes_section_id_id_pk" PRIMARY KEY("section_id","id"),
 	CONSTRAINT "intakes_points_change" CHECK ("intakes"."points_change" in ('keep', 'rescale'))
 );
@@ -73,6 +74,10 @@ ALTER TABLE "runs" ADD COLUMN "tries" integer DEFAULT 0 NOT NULL;
 ALTER TABLE "runs" ADD COLUMN "next_at" timestamp with time zone;
 --> statement-breakpoint
 ALTER TABLE "runs" ADD COLUMN "worker" text;
+--> statement-breakpoint
+ALTER TABLE "runs" ADD COLUMN "is_nightly" boolean DEFAULT false NOT NULL;
+--> statement-breakpoint
+ALTER TABLE "policies" ADD COLUMN "nightly_send" boolean;
 --> statement-breakpoint
 ALTER TABLE "runs" ADD COLUMN "unsendables" jsonb;
 --> statement-breakpoint

@@ -105,6 +105,8 @@ export const runs = pgTable(
     nextAt: instant('next_at'),
     /** Who works on it: one that was thought gone and comes back sees that it is another's. */
     worker: text('worker'),
+    /** Nobody asked for it: it is the night's. */
+    isNightly: boolean('is_nightly').notNull().default(false),
     startedAt: instant('started_at').notNull(),
     /** Renewed while somebody works on the run; an old one means that its worker is gone. */
     aliveAt: instant('alive_at').notNull(),

@@ -54,6 +54,7 @@ export const policies = pgTable(
     lowLine: decimal('low_line'),
     levelScaleId: text('level_scale_id'),
     habitScaleId: text('habit_scale_id'),
+    nightlySend: boolean('nightly_send'),
   },
   (t) => [primaryKey({ columns: [t.scopeId, t.id] })],
 )

@@ -98,7 +98,7 @@ export const assignments = pgTable(
   ],
 )
 
-/** How a class takes in coursework of the classroom app. */
+/** How a class exchanges. */
 export const intakes = pgTable(
   'intakes',
   {
@@ -108,6 +108,7 @@ export const intakes = pgTable(
     theirTitle: text('their_title').notNull(),
     rules: jsonb('rules').$type<IntakeRule[]>().notNull(),
     pointsChange: text('points_change').notNull(),
+    nightlySend: boolean('nightly_send').notNull(),
   },
   (t) => [
     primaryKey({ columns: [t.sectionId, t.id] }),

@@ -51,23 +51,33 @@ const isAlike = (here: Sendable['fields'], there: Record<string, unknown> | unde
 /**
  * Prepares a push: what would be done is written down as it is shown, and nothing is sent. One that was prepared before for
  * the class, and not sent, gives way to it.
+ *
+ * @param mayTake whether what changed there alone may be taken over: the gradebook is its teacher's
  */
-export async function preparePush(db: Db, reached: Reached, sectionId: string, userId: string): Promise<string> {
+export async function preparePush(
+  db: Db,
+  reached: Reached,
+  sectionId: string,
+  userId: string,
+  { isNightly = false, mayTake = true }: { isNightly?: boolean; mayTake?: boolean } = {},
+): Promise<string> {
   const { differences, unsendables } = await compareClass(db, reached, sectionId)
+  const stateOfOne = ({ step }: Difference) => (step === 'take' && !mayTake ? ('held' as const) : stateOf(step))
   return writePrepared(db, {
     kind: 'push',
     sectionId,
     userId,
     connectionId: reached.connectionId,
-    items: differences.map((each) => ({ ...each, state: stateOf(each.step) })),
-    outcome: { code: 'prepared', counts: countsOf(differences.map(({ step }) => stateOf(step))) },
+    isNightly,
+    items: differences.map((each) => ({ ...each, state: stateOfOne(each) })),
+    outcome: { code: 'prepared', counts: countsOf(differences.map(stateOfOne)) },
     unsendables,
   })
 }
 
 type Prepared = Pick<
   typeof runs.$inferInsert,
-  'kind' | 'sectionId' | 'userId' | 'connectionId' | 'outcome' | 'unsendables'
+  'kind' | 'sectionId' | 'userId' | 'connectionId' | 'outcome' | 'unsendables' | 'isNightly'
 > & {
   sectionId: string
   items: Omit<typeof runItems.$inferInsert, 'runId' | 'place'>[]

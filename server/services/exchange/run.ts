@@ -3,7 +3,7 @@ import { decided, findingOf, type Choice, type Finding } from '../../../core/exc
 import { decidedPull } from '../../../core/exchange/pull'
 import type { ExchangeRun, RunProgress } from '../../../shared/exchange'
 import type { Db } from '../../database/client'
-import { runItems, runs, sectionTeachers } from '../../database/schema'
+import { runItems, runs, sections, sectionTeachers } from '../../database/schema'
 import type { Person } from '../person'
 import { Problem } from '../problem'
 import { remember } from './choices'
@@ -14,10 +14,15 @@ type Item = typeof runItems.$inferSelect
 
 /** A run with its things; of each what differs, or all of it where one side has nothing. */
 export async function readRun(db: Db, runId: string): Promise<ExchangeRun & { userId: string }> {
-  const [run] = await db.select().from(runs).where(eq(runs.id, runId))
-  if (!run) throw new Problem(404, 'no-run')
+  const [found] = await db
+    .select({ run: runs, sectionTitle: sections.title })
+    .from(runs)
+    .leftJoin(sections, eq(sections.id, runs.sectionId))
+    .where(eq(runs.id, runId))
+  if (!found) throw new Problem(404, 'no-run')
+  const { run, sectionTitle } = found
   const items = await db.select().from(runItems).where(eq(runItems.runId, runId)).orderBy(asc(runItems.place))
-  return { ...run, unsendables: run.unsendables ?? [], items: items.map(shown) }
+  return { ...run, sectionTitle: sectionTitle ?? '', unsendables: run.unsendables ?? [], items: items.map(shown) }
 }
 
 const shown = ({

@@ -2,6 +2,7 @@ import { and, desc, eq, inArray } from 'drizzle-orm'
 import { compare } from '../../../core/exchange/compare'
 import { desired } from '../../../core/exchange/desired'
 import { isOver } from '../../../core/calendar/periods'
+import { record } from '../../../core/records'
 import { isOwnSpace } from '../../../core/roster/own-space'
 import type { WaitingClass } from '../../../shared/exchange'
 import type { Db } from '../../database/client'
@@ -29,15 +30,19 @@ async function waitingIn(db: Db, sectionId: string, today: string): Promise<Wait
   if (isOver(snapshot.periods, today)) return null
   const sourced = await sourcedIds(db, sectionId)
   const { title, meets } = snapshot.section
+  const own = record(snapshot.records, 'intake', sectionId).nightlySend
+  const fixed = snapshot.policy.nightlySend
+  const nightly = { isOn: fixed ?? own, isFixed: fixed !== null }
   const last = await lastRun(db, sectionId)
-  if (isOwnSpace(sourced.get(sectionId)!)) return { sectionId, title, meets, waits: null, unsendables: 0, last }
+  if (isOwnSpace(sourced.get(sectionId)!))
+    return { sectionId, title, meets, nightly, waits: null, unsendables: 0, last }
   const { sendables, unsendables } = desired(snapshot, sourced)
   const baseline = await readBaseline(db, sectionId)
   const differences = compare(sendables, baseline, baseline, await choicesIn(db, sectionId, 'push'))
   const count = (step: string) => differences.filter((each) => each.step === step).length
   const left = last ? await leftBy(db, last.runId) : { held: 0, refused: 0 }
   const waits = { create: count('create'), change: count('change'), remove: count('remove'), ...left }
-  return { sectionId, title, meets, waits, unsendables: unsendables.length, last }
+  return { sectionId, title, meets, nightly, waits, unsendables: unsendables.length, last }
 }
 
 async function lastRun(db: Db, sectionId: string): Promise<WaitingClass['last']> {

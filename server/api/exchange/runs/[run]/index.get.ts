@@ -2,5 +2,5 @@ import { readRun } from '../../../../services/exchange/run'
 
 export default route(async (event) => {
   const person = await requirePerson(event)
-  return requireRun(person, await readRun(await useDb(), runParam(event)))
+  return requireRunToRead(person, await readRun(await useDb(), runParam(event)))
 })

@@ -8,7 +8,7 @@ const LONGEST_MS = 10 * 60_000
 export default route(async (event) => {
   const person = await requirePerson(event)
   const db = await useDb()
-  const { id } = await requireRun(person, await readRun(db, runParam(event)))
+  const { id } = await requireRunToRead(person, await readRun(db, runParam(event)))
   const stream = createEventStream(event)
   let isOpen = true
   stream.onClosed(() => void (isOpen = false))
