@@ -41,7 +41,10 @@ const ref = (sourcedId: string, type: string) => ({ sourcedId, type })
 const base = (sourcedId: string) => ({ sourcedId, status: 'active', dateLastModified: '2026-11-24T15:00:00.000Z' })
 
 /** Everything that the classroom app has received before today, in order. */
-export function classroomReceipts({ classes, enrollments }: RosterEntities): Received[] {
+export function classroomReceipts({ classes, enrollments, academicSessions }: RosterEntities): Received[] {
+  const sessionOf = (day: string) =>
+    academicSessions.find((each) => each.type === 'gradingPeriod' && each.startDate <= day && day < each.endDate)
+      ?.sourcedId ?? ''
   const at = '2026-11-24T15:00:00.000Z'
   const receipts: Received[] = Object.entries(topics).map(([id, title]) => {
     const sourcedId = `topic-${id}`
@@ -66,6 +69,7 @@ export function classroomReceipts({ classes, enrollments }: RosterEntities): Rec
           dueDate: `${work.due}T00:00:00Z`,
           class: ref(classId, 'class'),
           category: ref(`topic-${work.topic}`, 'category'),
+          academicSession: ref(sessionOf(work.due), 'academicSession'),
           resultValueMin: 0,
           resultValueMax: work.points,
           metadata: { workType: work.type },

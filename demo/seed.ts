@@ -24,6 +24,7 @@ import { classroomReceipts } from './classroom'
 import { bank } from './curriculum'
 import { overnightFramework } from './framework'
 import { gradeThreeActs } from './grade-three'
+import { published } from './published'
 import { standardsAct } from './standards'
 import { tidePoolActs } from './tide-pool'
 import {
@@ -129,7 +130,7 @@ function wholly(results: readonly ActResult[]): void {
 function giveToStandins(folder: string, roster: RosterEntities): void {
   for (const name of ['sis', 'classroom']) {
     mkdirSync(join(folder, name), { recursive: true })
-    writeFileSync(join(folder, name, 'roster.json'), JSON.stringify(roster))
+    writeFileSync(join(folder, name, 'roster.json'), JSON.stringify(published(roster)))
   }
   const receipts = classroomReceipts(roster).map((each) => JSON.stringify(each))
   writeFileSync(join(folder, 'classroom', 'received.jsonl'), receipts.map((line) => `${line}\n`).join(''))

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { choices, steps } from '../core/exchange/compare'
-import { id as idSchema, text } from '../core/fields'
+import { id as idSchema, joinedId, text } from '../core/fields'
 import { message, messageOrWords } from './message'
 import { run, runOutcome, runStates } from './runs'
 
@@ -136,3 +136,10 @@ export const districtExchange = z.array(
   }),
 )
 export type DistrictClass = z.infer<typeof districtExchange>[number]
+
+/** Both sides of a score that waits for a decision. */
+export const heldScoreResponse = z.object({ there: value, base: value, foundAt: z.coerce.date() }).nullable()
+export type HeldScore = NonNullable<z.infer<typeof heldScoreResponse>>
+export const heldQuery = z.object({ cell: joinedId(2) })
+export const settleRequest = z.object({ cellId: joinedId(2), choice: z.enum(['mine', 'theirs']) })
+export const settledResponse = z.object({ runId: z.string().nullable() })

@@ -1,4 +1,4 @@
-import { appendFileSync, existsSync, mkdirSync, readFileSync } from 'node:fs'
+import { appendFileSync, existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 
 export type Entity = Record<string, unknown> & { sourcedId: string }
@@ -19,6 +19,8 @@ export interface Receipt {
  */
 export class Held {
   readonly roster: Record<string, Entity[]>
+  /** Writes that were asked for, whether or not they changed anything. */
+  readonly asked = { put: 0, delete: 0 }
   /** A framework of standards, as a CASE package; null where it has none. */
   readonly standards: { CFDocument: { identifier: string } } | null
   readonly receipts: Receipt[] = []
@@ -29,7 +31,7 @@ export class Held {
   }
   private log: string
 
-  constructor(folder: string) {
+  constructor(private folder: string) {
     mkdirSync(folder, { recursive: true })
     const rosterFile = join(folder, 'roster.json')
     this.roster = existsSync(rosterFile) ? JSON.parse(readFileSync(rosterFile, 'utf8')) : {}
@@ -40,8 +42,18 @@ export class Held {
       for (const line of readFileSync(this.log, 'utf8').split('\n').filter(Boolean)) this.lay(JSON.parse(line))
   }
 
-  list(part: GradebookPart): Entity[] {
-    return [...this.gradebook[part].values()]
+  /** All of a collection: of the gradebook, of the roster, or a part of the roster that has a name of its own. */
+  list(collection: string): Entity[] {
+    if (collection in this.gradebook) return [...this.gradebook[collection as GradebookPart].values()]
+    const of = partsOfRoster[collection]
+    return of ? (this.roster[of.collection] ?? []).filter(of.has) : (this.roster[collection] ?? [])
+  }
+
+  /** Changes a collection of the roster, and keeps it. */
+  setRoster(collection: string, entities: Entity[]): true {
+    this.roster[collection] = entities
+    writeFileSync(join(this.folder, 'roster.json'), JSON.stringify(this.roster))
+    return true
   }
 
   find(part: GradebookPart, id: string): Entity | undefined {
@@ -62,6 +74,17 @@ export class Held {
     if (receipt.entity === null) this.gradebook[receipt.part].delete(receipt.id)
     else this.gradebook[receipt.part].set(receipt.id, receipt.entity)
   }
+}
+
+const isOf = (role: string) => (entity: Entity) =>
+  ((entity.roles as { role?: string }[] | undefined) ?? []).some((each) => each.role === role)
+/** Collections of the standard that are a part of another one. */
+const partsOfRoster: Record<string, { collection: string; has: (entity: Entity) => boolean }> = {
+  schools: { collection: 'orgs', has: ({ type }) => type === 'school' },
+  gradingPeriods: { collection: 'academicSessions', has: ({ type }) => type === 'gradingPeriod' },
+  terms: { collection: 'academicSessions', has: ({ type }) => type === 'term' || type === 'semester' },
+  students: { collection: 'users', has: isOf('student') },
+  teachers: { collection: 'users', has: isOf('teacher') },
 }
 
 /** What an entity says, apart from when it was written. */

@@ -45,18 +45,24 @@ for(const id of Object.values(open)){const tab=document.querySelector('[data-tab
 document.addEventListener('click',async({target})=>{
 if(target.closest('[data-tab]'))choose(target.closest('[data-tab]'))
 if(target.dataset.behave){await post(target.dataset.behave+'/faults',{});refresh()}
-if(target.dataset.change){const base=target.dataset.change
-const last=(await(await fetch(base+'/received')).json()).filter(each=>each.part==='results'&&each.entity&&typeof each.entity.score==='number').at(-1)
-if(last)await post(base+'/changed-there',{part:'results',id:last.id,fields:{score:last.entity.score+1}})
-refresh()}})
+})
 document.addEventListener('keydown',({target,key})=>{const tab=target.closest('[data-tab]');if(!tab)return
 const next=key==='ArrowRight'?tab.nextElementSibling:key==='ArrowLeft'?tab.previousElementSibling:null
 if(next){choose(next);next.focus()}})
 document.addEventListener('submit',async event=>{event.preventDefault()
 const form=event.target,data=new FormData(form)
 const number=name=>Number(data.get(name)||0)
-await post(form.dataset.faults+'/faults',{fail:number('fail'),mute:number('mute'),slow:number('slow'),closedSessions:data.getAll('closedSessions'),unknownStudents:data.getAll('unknownStudents')})
+if(form.dataset.happen){await lets(form.dataset.happen,data);return refresh()}
+await post(form.dataset.faults+'/faults',{fail:number('fail'),mute:number('mute'),slow:number('slow'),broken:number('broken'),overlap:number('overlap'),
+statuses:data.get('status')?[number('status')]:[],storm:number('storm')?{share:number('storm')/100,seed:1}:null,
+closedSessions:data.getAll('closedSessions'),unknownStudents:data.getAll('unknownStudents')})
 refresh()})
+async function lets(base,data){const what=data.get('what'),student=data.get('student')
+if(what==='change'){const last=(await(await fetch(base+'/received')).json()).filter(each=>each.part==='results'&&each.entity&&typeof each.entity.score==='number').at(-1)
+return last&&post(base+'/happen',{what,part:'results',id:last.id,fields:{score:last.entity.score+1}})}
+const users=await(await fetch(base+'/held/users')).json(),user=users.find(each=>each.sourcedId===student)||{}
+return post(base+'/happen',what==='rename'?{what,student,givenName:user.givenName||'',familyName:data.get('familyName')||user.familyName||''}
+:what==='withdraw'?{what,student,on:new Date().toISOString().slice(0,10)}:{what})}
 setInterval(()=>{const busy=document.activeElement?.closest('form')||!document.getElementById('follow').checked||document.hidden||getSelection().toString()
 if(!busy)refresh()},3000)
 `

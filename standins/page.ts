@@ -63,20 +63,29 @@ function switches({ base, held, faults }: Station): string {
   )
   const option = (id: unknown, words: string, on: boolean) =>
     `<option value="${safe(id)}"${on ? ' selected' : ''}>${words}</option>`
-  const number = (key: 'fail' | 'mute' | 'slow', words: string) =>
+  const number = (key: 'fail' | 'mute' | 'slow' | 'broken' | 'overlap', words: string) =>
     `<label>${words} <input name="${key}" type="number" min="0" max="30000" value="${faults[key]}"></label>`
   const said = [
     faults.fail && `fails the next ${faults.fail}`,
     faults.mute && `takes the next ${faults.mute} without an answer`,
+    faults.broken && `breaks the next ${faults.broken} answers`,
+    faults.overlap && `pages overlap by ${faults.overlap}`,
+    faults.statuses.length && `answers ${faults.statuses.slice(0, 5).join(', ')}`,
+    faults.storm && `${Math.round(100 * faults.storm.share)} % of requests fail`,
     faults.slow && `waits ${faults.slow} ms`,
     faults.closedSessions.length && `${faults.closedSessions.length} terms closed`,
     faults.unknownStudents.length && `${faults.unknownStudents.length} students unknown`,
   ].filter(Boolean)
   return `<details><summary>${said.length ? `<strong>Misbehaves:</strong> ${safe(said.join(', '))}` : 'Behaves'}</summary>
 <form data-faults="${base}">${number('fail', 'Fail so many requests')}${number('mute', 'Take so many without an answer')}${number('slow', 'Wait, in ms')}
+${number('broken', 'Break so many answers')}${number('overlap', 'Pages overlap by')}<label>Answer the next with <select name="status"><option value="">what is right</option>${[401, 403, 404, 408, 409, 422, 429, 500, 503].map((code) => `<option>${code}</option>`).join('')}</select></label>
+<label>Of all requests fail, in % <input name="storm" type="number" min="0" max="90" value="${Math.round(100 * (faults.storm?.share ?? 0))}"></label>
 <label>Closed terms <select name="closedSessions" multiple size="4">${sessions.map((each) => option(each.sourcedId, safe(each.title), faults.closedSessions.includes(each.sourcedId))).join('')}</select></label>
 <label>Students it does not know <select name="unknownStudents" multiple size="4">${students.map((each) => option(each.sourcedId, personName(each), faults.unknownStudents.includes(each.sourcedId))).join('')}</select></label>
-<p><button type="submit">Set</button> <button type="button" data-behave="${base}">Behave</button> <button type="button" data-change="${base}">Change the last score by itself</button></p></form></details>`
+<p><button type="submit">Set</button> <button type="button" data-behave="${base}">Behave</button></p></form>
+<form data-happen="${base}"><label>What happens there <select name="what"><option value="change">the last score is changed</option><option value="rename">a student is renamed</option><option value="withdraw">a student leaves</option><option value="lose">all that was received is lost</option></select></label>
+<label>Which student <select name="student">${students.map((each) => option(each.sourcedId, personName(each), false)).join('')}</select></label>
+<label>New family name <input name="familyName" maxlength="80"></label><p><button type="submit">Let it happen</button></p></form></details>`
 }
 
 const personName = (user: Entity) => safe([user.givenName, user.familyName].filter(Boolean).join(' '))

@@ -1,6 +1,5 @@
 import { randomBytes } from 'node:crypto'
 import {
-  createError,
   createRouter,
   defineEventHandler,
   getHeader,
@@ -13,9 +12,13 @@ import {
   type H3Event,
   type Router,
 } from 'h3'
-import { faultsSchema, type Switches } from './faults'
+import { faultsSchema, nextMishap, type Mishap, type Switches } from './faults'
+import { happen, happening } from './happenings'
 import { gradebookParts, type Entity, type GradebookPart, type Held } from './held'
+import { BadQuery, linksOf, pageOf, type Query } from './query'
 import { refusalOf } from './rules'
+import { faultsIn } from './standard'
+import { asHeld, asTold, type StandinVersion } from './versions'
 
 export interface PartnerOptions {
   clientId: string
@@ -24,17 +27,40 @@ export interface PartnerOptions {
   workPath?: string
 }
 
-const ROSTERING = '/ims/oneroster/rostering/v1p2'
-const GRADEBOOK = '/ims/oneroster/gradebook/v1p2'
+const services: Record<StandinVersion, { rostering: string; gradebook: string }> = {
+  v1p2: { rostering: '/ims/oneroster/rostering/v1p2', gradebook: '/ims/oneroster/gradebook/v1p2' },
+  v1p1: { rostering: '/ims/oneroster/v1p1', gradebook: '/ims/oneroster/v1p1' },
+}
 const CASE = '/ims/case/v1p0'
-const rosterCollections = ['orgs', 'academicSessions', 'courses', 'classes', 'users', 'enrollments']
+/** Collections of the rostering service, with what one of them is called. */
+const rosterCollections: Record<string, string> = {
+  orgs: 'org',
+  schools: 'org',
+  academicSessions: 'academicSession',
+  gradingPeriods: 'academicSession',
+  terms: 'academicSession',
+  courses: 'course',
+  classes: 'class',
+  users: 'user',
+  students: 'user',
+  teachers: 'user',
+  enrollments: 'enrollment',
+  demographics: 'demographics',
+}
+/** What a collection answers as: parts of a collection by the name of the whole. */
+const answersAs: Record<string, string> = {
+  schools: 'orgs',
+  gradingPeriods: 'academicSessions',
+  terms: 'academicSessions',
+  students: 'users',
+  teachers: 'users',
+}
 const single: Record<GradebookPart, string> = { categories: 'category', lineItems: 'lineItem', results: 'result' }
 const TOKEN_SECONDS = 600
-const MOST_PER_PAGE = 500
 
-/** A OneRoster 1.2 and CASE 1.0 service over what one stand-in holds. */
+/** A OneRoster 1.2, OneRoster 1.1 and CASE 1.0 service over what one stand-in holds. */
 export function partner(held: Held, options: PartnerOptions, switches: Switches): Router {
-  const tokens = new Map<string, number>()
+  const tokens = new Map<string, { until: number; scopes: string[] }>()
   const router = createRouter()
 
   router.post(
@@ -47,145 +73,227 @@ export function partner(held: Held, options: PartnerOptions, switches: Switches)
         setResponseStatus(event, 401)
         return { error: 'invalid_client' }
       }
+      const body = await readBody<Record<string, string> | undefined>(event)
+      const scope = body?.scope ?? ''
       const token = randomBytes(24).toString('hex')
-      tokens.set(token, Date.now() + TOKEN_SECONDS * 1000)
-      return { access_token: token, token_type: 'Bearer', expires_in: TOKEN_SECONDS }
+      tokens.set(token, { until: Date.now() + TOKEN_SECONDS * 1000, scopes: scope.split(' ').filter(Boolean) })
+      return { access_token: token, token_type: 'Bearer', expires_in: TOKEN_SECONDS, scope }
     }),
   )
 
-  /** A route of the service: asks for the token, and misbehaves when told to. */
-  const served = (handler: (event: H3Event) => Promise<unknown> | unknown) =>
+  /** A route of the service: asks for the token and its scope, and misbehaves when told to. */
+  const served = (scope: string | null, handler: (event: H3Event) => Promise<unknown> | unknown) =>
     defineEventHandler(async (event) => {
       const bearer = (getHeader(event, 'authorization') ?? '').replace(/^Bearer /, '')
-      if ((tokens.get(bearer) ?? 0) < Date.now()) return status(event, 401, 'The token is missing or too old.')
+      const known = tokens.get(bearer)
+      if ((known?.until ?? 0) < Date.now()) return status(event, 401, 'The token is missing or too old.')
+      if (scope && !known!.scopes.some((each) => each.endsWith(`/scope/${scope}`)))
+        return status(event, 403, `The token is not for ${scope}.`)
       const { faults } = switches
       if (faults.slow) await new Promise((resolve) => setTimeout(resolve, faults.slow))
-      if (faults.fail > 0) {
-        faults.fail--
-        return status(event, 503, 'Out of order, as asked.')
-      }
-      const answer = await handler(event)
-      if (faults.mute > 0) {
-        faults.mute--
-        event.node.res.destroy()
-      }
-      return answer
+      const mishap = nextMishap(switches)
+      if (mishap && typeof mishap === 'object')
+        return misbehave(event, mishap, faults.retryAfter, () => tokens.delete(bearer))
+      if (mishap === 'unheard') return void event.node.res.destroy()
+      const answer = await answered(event, handler)
+      if (mishap === 'unanswered') return void event.node.res.destroy()
+      return mishap === 'broken' ? JSON.stringify(answer ?? {}).slice(0, -1) : answer
     })
 
-  for (const name of rosterCollections)
+  const idIn = (event: H3Event, name = 'id') => getRouterParam(event, name, { decode: true }) ?? ''
+  const paged = (event: H3Event, name: string, entities: Entity[], version: StandinVersion) => {
+    const told = entities.map((each) => linked(event, options, asTold(each, name, version)))
+    const page = pageOf(told, overlapping(getQuery<Query>(event), switches))
+    setHeader(event, 'X-Total-Count', String(page.total))
+    setHeader(event, 'Link', linksOf(`http://${getHeader(event, 'host')}${pathOf(event)}`, page))
+    return { [answersAs[name] ?? name]: page.entities }
+  }
+  const one = (event: H3Event, name: string, called: string, version: StandinVersion) => {
+    const found = held.list(name).find((each) => each.sourcedId === idIn(event))
+    return found
+      ? { [called]: linked(event, options, asTold(found, name, version)) }
+      : status(event, 404, 'There is no such thing.')
+  }
+
+  for (const [version, { rostering, gradebook }] of Object.entries(services) as [
+    StandinVersion,
+    (typeof services)[StandinVersion],
+  ][]) {
+    const reads = 'roster.readonly'
+    for (const [name, called] of Object.entries(rosterCollections)) {
+      router.get(
+        `${rostering}/${name}`,
+        served(reads, (event) => paged(event, name, held.list(name), version)),
+      )
+      router.get(
+        `${rostering}/${name}/:id`,
+        served(reads, (event) => one(event, name, called, version)),
+      )
+    }
     router.get(
-      `${ROSTERING}/${name}`,
-      served((event) => paged(event, name, held.roster[name] ?? [])),
+      `${rostering}/teachers/:id/classes`,
+      served(reads, (event) => paged(event, 'classes', classesTaughtBy(held, idIn(event)), version)),
     )
-  const idIn = (event: H3Event) => getRouterParam(event, 'id', { decode: true }) ?? ''
-  router.get(
-    `${ROSTERING}/teachers/:id/classes`,
-    served((event) => paged(event, 'classes', classesTaughtBy(held, idIn(event)))),
-  )
-  router.get(
-    `${ROSTERING}/classes/:id/students`,
-    served((event) => paged(event, 'users', studentsIn(held, idIn(event)))),
-  )
-  for (const part of gradebookParts) {
+    for (const [name, role] of [
+      ['students', 'student'],
+      ['teachers', 'teacher'],
+    ] as const)
+      router.get(
+        `${rostering}/classes/:id/${name}`,
+        served(reads, (event) => paged(event, name, peopleIn(held, idIn(event), role), version)),
+      )
     router.get(
-      `${GRADEBOOK}/${part}`,
-      served((event) => paged(event, part, held.list(part))),
+      `${gradebook}/scoreScales`,
+      served('gradebook.readonly', (event) => paged(event, 'scoreScales', [], version)),
     )
-    router.get(
-      `${GRADEBOOK}/classes/:id/${part}`,
-      served((event) =>
-        paged(
-          event,
-          part,
-          ofClass(held, part, idIn(event)).map((each) => linked(event, options, each)),
-        ),
-      ),
-    )
-    router.put(
-      `${GRADEBOOK}/${part}/:id`,
-      served(async (event) => {
-        const id = getRouterParam(event, 'id', { decode: true }) ?? ''
-        const entity = (await readBody<Record<string, Entity>>(event))?.[single[part]]
-        if (!entity || entity.sourcedId !== id)
-          return status(event, 400, 'The body and the address do not name the same thing.')
-        const refused = refusalOf(held, switches.faults, part, entity)
-        if (refused) return status(event, 422, refused)
-        held.receive(part, id, entity)
-        setResponseStatus(event, 201)
-        return { [single[part]]: entity }
-      }),
-    )
-    router.delete(
-      `${GRADEBOOK}/${part}/:id`,
-      served((event) => {
-        held.receive(part, getRouterParam(event, 'id', { decode: true }) ?? '', null)
-        setResponseStatus(event, 204)
-        return null
-      }),
-    )
+    for (const part of gradebookParts) {
+      router.get(
+        `${gradebook}/${part}`,
+        served('gradebook.readonly', (event) => paged(event, part, held.list(part), version)),
+      )
+      router.get(
+        `${gradebook}/${part}/:id`,
+        served('gradebook.readonly', (event) => one(event, part, single[part], version)),
+      )
+      router.get(
+        `${gradebook}/classes/:id/${part}`,
+        served('gradebook.readonly', (event) => paged(event, part, ofClass(held, part, idIn(event)), version)),
+      )
+      router.put(
+        `${gradebook}/${part}/:id`,
+        served('gradebook.createput', async (event) => {
+          held.asked.put++
+          const id = idIn(event)
+          const sent = (await readBody<Record<string, Entity>>(event))?.[single[part]]
+          if (!sent || sent.sourcedId !== id)
+            return status(event, 400, 'The body and the address do not name the same thing.')
+          const wrong = faultsIn(part, sent, version)
+          if (wrong.length) return status(event, 422, `Not by the standard: ${wrong.join(', ')}.`)
+          const entity = asHeld(sent, part, version)
+          const refused = refusalOf(held, switches.faults, part, entity)
+          if (refused) return status(event, 422, refused)
+          const isNew = held.find(part, id) === undefined
+          held.receive(part, id, entity)
+          setResponseStatus(event, isNew ? 201 : 200)
+          return { [single[part]]: sent }
+        }),
+      )
+      router.delete(
+        `${gradebook}/${part}/:id`,
+        served('gradebook.delete', (event) => {
+          held.asked.delete++
+          if (!held.find(part, idIn(event))) return status(event, 404, 'There is no such thing.')
+          held.receive(part, idIn(event), null)
+          setResponseStatus(event, 204)
+          return null
+        }),
+      )
+    }
   }
 
   router.get(
     `${CASE}/CFDocuments`,
-    served(() => ({ CFDocuments: held.standards ? [held.standards.CFDocument] : [] })),
+    served(null, () => ({ CFDocuments: held.standards ? [held.standards.CFDocument] : [] })),
   )
   router.get(
     `${CASE}/CFPackages/:id`,
-    served((event) => {
-      const id = getRouterParam(event, 'id', { decode: true })
-      return held.standards?.CFDocument.identifier === id
+    served(null, (event) =>
+      held.standards?.CFDocument.identifier === idIn(event)
         ? held.standards
-        : status(event, 404, 'There is no such package.')
-    }),
+        : status(event, 404, 'There is no such package.'),
+    ),
   )
+  tellable(router, held, switches)
+  return router
+}
 
-  // Not of the standard: how a person or a test makes the stand-in misbehave, or change something by itself.
-  router.get(
-    '/faults',
-    defineEventHandler(() => switches.faults),
-  )
+/** Not of the standard: how a person or a test makes the stand-in misbehave, lets something happen, and looks at it. */
+function tellable(router: Router, held: Held, switches: Switches): void {
+  const told = (path: string, handler: (event: H3Event) => unknown) => router.get(path, defineEventHandler(handler))
+  told('/faults', () => switches.faults)
+  told('/received', () => held.receipts)
+  told('/asked', () => held.asked)
+  told('/held/:collection', (event) => held.list(getRouterParam(event, 'collection') ?? ''))
   router.post(
     '/faults',
-    defineEventHandler(async (event) => (switches.faults = faultsSchema.parse(await readBody(event)))),
+    defineEventHandler(async (event) => {
+      const read = faultsSchema.safeParse(await readBody(event))
+      if (!read.success) return status(event, 422, 'Nobody can misbehave like that.')
+      switches.requests = 0
+      return (switches.faults = read.data)
+    }),
   )
-  router.get(
-    '/held/:collection',
-    defineEventHandler((event) => held.roster[getRouterParam(event, 'collection') ?? ''] ?? []),
-  )
-  router.get(
-    '/received',
-    defineEventHandler(() => held.receipts),
+  router.post(
+    '/happen',
+    defineEventHandler(async (event) => {
+      const read = happening.safeParse(await readBody(event))
+      if (!read.success) return status(event, 422, 'Nothing of the kind happens.')
+      return happen(held, read.data) ? { ok: true } : status(event, 404, 'There is nobody and nothing of that name.')
+    }),
   )
   router.post(
     '/changed-there',
     defineEventHandler(async (event) => {
-      const { part, id, fields } = await readBody<{ part: GradebookPart; id: string; fields: Record<string, unknown> }>(
-        event,
-      )
-      const entity = held.find(part, id)
-      if (!entity) throw createError({ statusCode: 404 })
-      held.receive(part, id, { ...entity, ...fields })
-      return { ok: true }
+      const read = happening.safeParse({ what: 'change', ...(await readBody<object>(event)) })
+      return read.success && happen(held, read.data) ? { ok: true } : status(event, 404, 'There is no such thing.')
     }),
   )
-  return router
+}
+
+/** Mounts a partner under a path of its own. */
+export const mounted = (base: string, router: Router) => useBase(base, router.handler)
+
+async function answered(event: H3Event, handler: (event: H3Event) => Promise<unknown> | unknown): Promise<unknown> {
+  try {
+    return await handler(event)
+  } catch (error) {
+    if (error instanceof BadQuery) return status(event, 400, error.message)
+    throw error
+  }
+}
+
+function misbehave(
+  event: H3Event,
+  { status: code }: Exclude<Mishap, string | null>,
+  retryAfter: number | null,
+  signOut: () => void,
+) {
+  if (code === 401) signOut()
+  if (retryAfter !== null && (code === 429 || code === 503)) setHeader(event, 'Retry-After', retryAfter)
+  return status(event, code, 'As asked.')
+}
+
+const pathOf = (event: H3Event) =>
+  ((event.node.req as { originalUrl?: string }).originalUrl ?? event.node.req.url ?? '').split('?')[0]
+
+/** Pages that begin too early, when told so. */
+function overlapping(query: Query, { faults }: Switches): Query {
+  const offset = Number(query.offset ?? 0)
+  return faults.overlap && offset > 0 ? { ...query, offset: String(Math.max(0, offset - faults.overlap)) } : query
+}
+
+function ofClass(held: Held, part: GradebookPart, classId: string): Entity[] {
+  const items = held.list('lineItems').filter((each) => idOf(each.class) === classId)
+  if (part === 'lineItems') return items
+  const ids = new Set(items.map((each) => each.sourcedId))
+  if (part === 'results') return held.list('results').filter((each) => ids.has(idOf(each.lineItem)))
+  const used = new Set(items.map((each) => idOf(each.category)))
+  return held.list('categories').filter((each) => used.has(each.sourcedId))
 }
 
 const idOf = (value: unknown) => (value as { sourcedId?: string } | undefined)?.sourcedId ?? ''
-const enrolled = (held: Held, role: string) => (held.roster.enrollments ?? []).filter((each) => each.role === role)
+const enrolled = (held: Held, role: string) => held.list('enrollments').filter((each) => each.role === role)
 
 function classesTaughtBy(held: Held, teacherId: string): Entity[] {
   const ids = new Set(
     enrolled(held, 'teacher').flatMap((each) => (idOf(each.user) === teacherId ? idOf(each.class) : [])),
   )
-  return (held.roster.classes ?? []).filter((each) => ids.has(each.sourcedId))
+  return held.list('classes').filter((each) => ids.has(each.sourcedId))
 }
 
-function studentsIn(held: Held, classId: string): Entity[] {
-  const ids = new Set(
-    enrolled(held, 'student').flatMap((each) => (idOf(each.class) === classId ? idOf(each.user) : [])),
-  )
-  return (held.roster.users ?? []).filter((each) => ids.has(each.sourcedId))
+function peopleIn(held: Held, classId: string, role: string): Entity[] {
+  const ids = new Set(enrolled(held, role).flatMap((each) => (idOf(each.class) === classId ? idOf(each.user) : [])))
+  return held.list('users').filter((each) => ids.has(each.sourcedId))
 }
 
 /** A piece of coursework says where it is opened. */
@@ -196,30 +304,27 @@ function linked(event: H3Event, { workPath }: PartnerOptions, entity: Entity): E
   return { ...entity, metadata: { ...metadata, link } }
 }
 
-/** Mounts a partner under a path of its own. */
-export const mounted = (base: string, router: Router) => useBase(base, router.handler)
-
-function paged(event: H3Event, name: string, entities: Entity[]) {
-  const query = getQuery(event)
-  const limit = Math.min(Number(query.limit ?? 100), MOST_PER_PAGE)
-  const offset = Number(query.offset ?? 0)
-  setHeader(event, 'X-Total-Count', String(entities.length))
-  return { [name]: entities.slice(offset, offset + limit) }
-}
-
-function ofClass(held: Held, part: GradebookPart, classId: string): Entity[] {
-  const is = (value: unknown, id: string) => (value as { sourcedId?: string } | undefined)?.sourcedId === id
-  const items = held.list('lineItems').filter((each) => is(each.class, classId))
-  if (part === 'lineItems') return items
-  const ids = new Set(items.map((each) => each.sourcedId))
-  const idOf = (value: unknown) => (value as { sourcedId: string }).sourcedId
-  if (part === 'results') return held.list('results').filter((each) => ids.has(idOf(each.lineItem)))
-  const used = new Set(items.map((each) => idOf(each.category)))
-  return held.list('categories').filter((each) => used.has(each.sourcedId))
+const minorCodes: Record<number, string> = {
+  400: 'invalid_filter_field',
+  401: 'unauthorisedrequest',
+  403: 'forbidden',
+  404: 'unknownobject',
+  422: 'invaliddata',
+  429: 'server_busy',
+  500: 'internal_server_error',
+  503: 'server_busy',
 }
 
 /** The status payload of the standard. */
 function status(event: H3Event, code: number, description: string) {
   setResponseStatus(event, code)
-  return { imsx_codeMajor: 'failure', imsx_severity: 'error', imsx_description: description }
+  const value = minorCodes[code] ?? 'internal_server_error'
+  return {
+    imsx_codeMajor: 'failure',
+    imsx_severity: 'error',
+    imsx_description: description,
+    imsx_CodeMinor: {
+      imsx_codeMinorField: [{ imsx_codeMinorFieldName: 'TargetEndSystem', imsx_codeMinorFieldValue: value }],
+    },
+  }
 }

@@ -118,6 +118,12 @@ const routes: Record<string, { path: () => string; body?: () => unknown; answers
     body: () => ({ type: 'score', thingId: 'x' }),
     answers: ofClass,
   },
+  'classes/[id]/held.get': { path: () => `/api/classes/${classId}/held?cell=a/b`, answers: ofClass },
+  'classes/[id]/settle.post': {
+    path: () => `/api/classes/${classId}/settle`,
+    body: () => ({ cellId: 'a/b', choice: 'mine' }),
+    answers: ofClass,
+  },
   'classes/[id]/offers.get': { path: () => `/api/classes/${classId}/offers`, answers: ofClass },
   'classes/[id]/coursework.get': {
     path: () => `/api/classes/${classId}/coursework`,

@@ -71,6 +71,43 @@ test('what changed on both sides is decided one by one, and what changed there i
   await expect(desk.margin.getByRole('textbox', { name: /note/i })).toHaveValue('Redone at the office')
 })
 
+test('a score with the diamond is decided in the sheet, one side or the other', async ({ desk, page, product }) => {
+  const classId = await sendAll(desk, 'Earth Systems 7A')
+  const scores = (await received(product.standins)).filter(
+    (each) => each.part === 'results' && each.entity?.score === 8,
+  )
+  const [first, second] = scores as [Received, Received]
+  for (const [each, typed] of [
+    [first, '5'],
+    [second, '6'],
+  ] as const) {
+    await changedThere(product.standins, each.id, { score: 9 })
+    await typeScore(desk, classId, each.id, typed)
+  }
+  // A run that sends something else finds them, and holds them.
+  await typeScore(desk, classId, (scores as Received[])[2]!.id, '7')
+  await page.goto(`${product.url}/exchange/${classId}`)
+  await page.getByRole('button', { name: /^Send \d things?$/ }).click()
+  await expect(page.getByRole('heading', { name: /2 held for your decision/ })).toBeVisible({ timeout: 30_000 })
+
+  const decide = async (each: Received, name: string) => {
+    const [student, assignment] = each.id.split('.')
+    await page.goto(`${product.url}/class/${classId}?student=${student}&assignment=${assignment}`)
+    await expect(desk.margin.getByText(/The district has 9; before, both had 8/)).toBeVisible()
+    await desk.margin.getByRole('button', { name }).click()
+    await expect(page.locator('.sheet .cell[tabindex="0"]')).toBeFocused()
+    await expect(desk.margin.getByText(/The district has/)).toHaveCount(0)
+  }
+  await decide(first, 'Take theirs')
+  await expect(page.locator('.sheet .cell[tabindex="0"]')).toHaveText(/^9/)
+  await decide(second, 'Send mine')
+  await expect
+    .poll(async () => (await received(product.standins)).filter((each) => each.id === second.id).at(-1)!.entity!.score)
+    .toBe(6)
+  await page.goto(`${product.url}/exchange`)
+  await expect(page.getByRole('row', { name: /^1 Earth Systems 7A/ })).not.toContainText('to decide')
+})
+
 test('what the district refuses says why, leads to its cell, and is sent when it is mended', async ({ desk, page }) => {
   await sendAll(desk, 'Earth Systems 7A')
   await expect(page.getByText(/out of range: more than twice the maximum/)).toBeVisible()

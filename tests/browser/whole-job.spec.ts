@@ -159,7 +159,7 @@ test('a teacher does the whole job once through', async ({ desk, product, page }
     expect(first.filter((each) => each.part === 'categories').length).toBe(4)
     expect(first.find((each) => each.entity?.title === 'Check 7, sediment')).toBeTruthy()
 
-    await page.getByRole('link', { name: 'Compare again', exact: true }).click()
+    await page.getByRole('button', { name: 'Compare again', exact: true }).click()
     await expect(page.getByText('1 thing to send.')).toBeVisible()
     await desk.openClass('Earth Systems 7A')
     // What the district does not hold as it is has a ring; after a run that is nothing but what it refused.
@@ -172,7 +172,7 @@ test('a teacher does the whole job once through', async ({ desk, product, page }
     await page.getByRole('link', { name: 'Compare Earth Systems 7A', exact: true }).click()
     await page.getByRole('button', { name: 'Send 1 thing' }).click()
     await expect(page.getByRole('heading', { name: '1 sent' })).toBeVisible()
-    await page.getByRole('link', { name: 'Compare again', exact: true }).click()
+    await page.getByRole('button', { name: 'Compare again', exact: true }).click()
     await expect(page.getByText('The district holds what is here. Nothing to send.')).toBeVisible()
     const last = (await received()).slice(first.length)
     expect(last.map((each) => [each.part, each.entity?.score])).toEqual([['results', 4]])

@@ -28,6 +28,8 @@ export interface Product {
   kill(): Promise<void>
   /** Starts it again, with more settings than before or others. */
   start(more?: Settings): Promise<void>
+  /** A second process of the product on the same records, which only a PostgreSQL server allows. */
+  another(): Promise<{ url: string; kill(): Promise<void> }>
   stop(): Promise<void>
 }
 
@@ -68,23 +70,24 @@ export async function startProduct({ wide, port, settings, within = tmpdir() }: 
     STANDINS_PORT: String(standinsPort),
   })
   const records = join(folder, 'records')
+  const settingsOf = (port: number, more: Settings = {}) => ({
+    HOST: '127.0.0.1',
+    PORT: String(port),
+    NUXT_DATA_DIR: records,
+    DATABASE_URL: databaseUrl ?? '',
+    NUXT_TODAY: '2026-11-25',
+    NUXT_SESSION_PASSWORD: 'a-key-for-tests-that-is-long-enough-to-be-taken',
+    NUXT_SIS_URL: `${standins}/sis`,
+    NUXT_SIS_CLIENT_ID: 'yukata',
+    NUXT_SIS_CLIENT_SECRET: 'stand-in',
+    NUXT_CLASSROOM_URL: `${standins}/classroom`,
+    NUXT_CLASSROOM_CLIENT_ID: 'yukata',
+    NUXT_CLASSROOM_CLIENT_SECRET: 'stand-in',
+    ...settings,
+    ...more,
+  })
   const start = async (more: Settings = {}) => {
-    server = run('.output/server/index.mjs', {
-      HOST: '127.0.0.1',
-      PORT: String(own),
-      NUXT_DATA_DIR: records,
-      DATABASE_URL: databaseUrl ?? '',
-      NUXT_TODAY: '2026-11-25',
-      NUXT_SESSION_PASSWORD: 'a-key-for-tests-that-is-long-enough-to-be-taken',
-      NUXT_SIS_URL: `${standins}/sis`,
-      NUXT_SIS_CLIENT_ID: 'yukata',
-      NUXT_SIS_CLIENT_SECRET: 'stand-in',
-      NUXT_CLASSROOM_URL: `${standins}/classroom`,
-      NUXT_CLASSROOM_CLIENT_ID: 'yukata',
-      NUXT_CLASSROOM_CLIENT_SECRET: 'stand-in',
-      ...settings,
-      ...more,
-    })
+    server = run('.output/server/index.mjs', settingsOf(own, more))
     await answering(`${url}/api/health`, server, () => log)
   }
   const end = async (child: ChildProcess | undefined, signal: NodeJS.Signals) => {
@@ -92,6 +95,14 @@ export async function startProduct({ wide, port, settings, within = tmpdir() }: 
     const gone = new Promise((done) => child.once('exit', done))
     child.kill(signal)
     await gone
+  }
+  const beside: ChildProcess[] = []
+  const another = async () => {
+    const port = await freePort()
+    const child = run('.output/server/index.mjs', settingsOf(port))
+    beside.push(child)
+    await answering(`http://127.0.0.1:${port}/api/health`, child, () => log)
+    return { url: `http://127.0.0.1:${port}`, kill: () => end(child, 'SIGKILL') }
   }
   await Promise.all([start(), answering(standins, other, () => log)])
   return {
@@ -101,9 +112,10 @@ export async function startProduct({ wide, port, settings, within = tmpdir() }: 
     records,
     start,
     log: () => log,
+    another,
     kill: () => end(server, 'SIGKILL'),
     async stop() {
-      await Promise.all([end(server, 'SIGTERM'), end(other, 'SIGTERM')])
+      await Promise.all([server, other, ...beside].map((child) => end(child, 'SIGTERM')))
       rmSync(folder, { recursive: true, force: true })
     },
   }

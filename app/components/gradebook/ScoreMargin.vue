@@ -70,11 +70,10 @@ function clearUnread(): void {
   emit('back')
 }
 /** What the district holds in its place, as far as is known here. */
-const outOfSync = computed(() => {
-  void cell.value
-  if (classStore.reads.isHeld(id.value)) return 'It was changed in the district too: neither went over the other.'
-  return classStore.reads.isUnsent(id.value) ? 'The district does not have it yet.' : null
-})
+// The record itself may be the same when a decision moves what is said of it.
+const moved = computed(() => classStore.versionOf(props.studentId).value)
+const isHeld = computed(() => moved.value >= 0 && classStore.reads.isHeld(id.value))
+const isUnsent = computed(() => moved.value >= 0 && classStore.reads.isUnsent(id.value))
 function decide(mine: boolean): void {
   const desired = conflict.value!
   classStore.conflicts.end('cell', id.value)
@@ -141,8 +140,10 @@ defineExpose({ focusNote: () => noteField.value?.focus(), focusWork: () => workH
       <button type="button" class="toggle" @click="clearUnread">Clear it</button>
     </div>
     <StandardLevels :student-id="studentId" :assignment-id="assignmentId" />
-    <p v-if="outOfSync" class="soft small shown">
-      {{ outOfSync }} <NuxtLink :to="`/exchange/${classStore.snapshot!.section.id}`">Compare</NuxtLink>
+    <HeldScore v-if="isHeld" :cell-id="id" @decided="emit('back')" />
+    <p v-else-if="isUnsent" class="soft small shown">
+      The district does not have it yet.
+      <NuxtLink :to="`/exchange/${classStore.snapshot!.section.id}`">Compare</NuxtLink>
     </p>
     <div class="row-of marks" role="group" aria-label="Marks">
       <button

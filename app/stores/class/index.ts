@@ -84,6 +84,7 @@ function classSetup() {
   return {
     snapshot,
     sources: records.sources,
+    settled: records.settled,
     structure,
     everything,
     about,

@@ -29,7 +29,7 @@ export function classRecords() {
   const spreadsMoved = new Set<(assignmentId: string | null) => void>()
   let grades: Grades | null = null
   let unsent: Set<string> | null = null
-  let held: ReadonlySet<string> = new Set()
+  let held = new Set<string>()
 
   /** Counts the changes of one student's row: what a row of a sheet is rendered again by. */
   function versionOf(studentId: string): Ref<number> {
@@ -118,6 +118,11 @@ export function classRecords() {
     onScores: (moved: (assignmentId: string | null) => void) => void spreadsMoved.add(moved),
     isUnsent: (cellId: string) => unsent?.has(cellId) ?? false,
     isHeld: (cellId: string) => held.has(cellId),
+    /** What both sides made of a score was decided: it waits no more. */
+    settled(cellId: string): void {
+      held.delete(cellId)
+      renewRow(partsOf(cellId)[0]!)
+    },
   }
 }
 export type ClassRecords = ReturnType<typeof classRecords>

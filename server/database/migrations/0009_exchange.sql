@@ -77,6 +77,8 @@ ALTER TABLE "runs" ADD COLUMN "worker" text;
 --> statement-breakpoint
 ALTER TABLE "runs" ADD COLUMN "is_nightly" boolean DEFAULT false NOT NULL;
 --> statement-breakpoint
+ALTER TABLE "runs" ADD COLUMN "is_partial" boolean DEFAULT false NOT NULL;
+--> statement-breakpoint
 ALTER TABLE "policies" ADD COLUMN "nightly_send" boolean;
 --> statement-breakpoint
 ALTER TABLE "runs" ADD COLUMN "unsendables" jsonb;

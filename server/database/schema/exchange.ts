@@ -107,6 +107,8 @@ export const runs = pgTable(
     worker: text('worker'),
     /** Nobody asked for it: it is the night's. */
     isNightly: boolean('is_nightly').notNull().default(false),
+    /** Of one thing that was decided where it stands, and not of its whole class. */
+    isPartial: boolean('is_partial').notNull().default(false),
     startedAt: instant('started_at').notNull(),
     /** Renewed while somebody works on the run; an old one means that its worker is gone. */
     aliveAt: instant('alive_at').notNull(),

@@ -1,4 +1,3 @@
-import { and, desc, eq, inArray } from 'drizzle-orm'
 import { desired } from '../../../core/exchange/desired'
 import { merge } from '../../../core/exchange/merge'
 import type { Fields, Sendable } from '../../../core/exchange/thing'
@@ -6,8 +5,8 @@ import { jointId } from '../../../core/kind'
 import { same } from '../../../core/same'
 import type { ClassSnapshot } from '../../../core/section'
 import type { Db } from '../../database/client'
-import { runItems, runs } from '../../database/schema'
 import { readBaseline, sourcedIds } from './baseline'
+import { leftIn } from './left'
 import { readStored } from './stored'
 
 /**
@@ -22,7 +21,7 @@ export async function cellsOutOfSync(
   const base = await readBaseline(db, sectionId)
   if (base.size === 0) return null
   const { sendables } = desired(snapshot, await sourcedIds(db, sectionId))
-  const heldBack = await heldBackBy(db, sectionId)
+  const heldBack = await heldBackIn(db, sectionId)
   const cellsOf = (belongs: (each: Sendable) => boolean) =>
     sendables.flatMap((each) =>
       each.type === 'score' && belongs(each) ? jointId(each.studentId!, each.assignmentId!) : [],
@@ -37,20 +36,8 @@ export async function cellsOutOfSync(
   }
 }
 
-/** What the last push of a class held back, as it was here then, by id. */
-async function heldBackBy(db: Db, sectionId: string): Promise<ReadonlyMap<string, Fields>> {
-  const [last] = await db
-    .select({ id: runs.id })
-    .from(runs)
-    .where(
-      and(eq(runs.sectionId, sectionId), eq(runs.kind, 'push'), inArray(runs.state, ['done', 'stopped', 'failed'])),
-    )
-    .orderBy(desc(runs.startedAt))
-    .limit(1)
-  if (!last) return new Map()
-  const items = await db
-    .select({ id: runItems.id, type: runItems.type, here: runItems.here })
-    .from(runItems)
-    .where(and(eq(runItems.runId, last.id), eq(runItems.state, 'held')))
-  return new Map(items.flatMap(({ id, type, here }) => (here ? [[id, readStored(type, here).fields]] : [])))
+/** What waits for a decision, as it was here when that was found, by id. */
+async function heldBackIn(db: Db, sectionId: string): Promise<ReadonlyMap<string, Fields>> {
+  const held = (await leftIn(db, [sectionId])).filter((item) => item.state === 'held')
+  return new Map(held.flatMap(({ id, type, here }) => (here ? [[id, readStored(type, here).fields]] : [])))
 }

@@ -1,4 +1,4 @@
-import { and, asc, count, desc, eq, inArray, sql } from 'drizzle-orm'
+import { and, asc, count, desc, eq, sql } from 'drizzle-orm'
 import type { DistrictClass } from '../../../shared/exchange'
 import type { Db } from '../../database/client'
 import {
@@ -6,13 +6,13 @@ import {
   journal,
   orgs,
   periods,
-  runItems,
   runs,
   sections,
   sectionTeachers,
   syncBaseline,
   users,
 } from '../../database/schema'
+import { leftIn, wholePush } from './left'
 
 /**
  * How the exchange of every class of the district stands, by questions that do not open a class: what both hold, what was
@@ -43,10 +43,9 @@ export async function districtOverview(db: Db, today: string): Promise<DistrictC
     declaredTerms(db),
   ])
   const since = await actsSince(db)
-  const left = await leftBy(
-    db,
-    [...last.values()].map((run) => run.runId),
-  )
+  const left = new Map<string, number>()
+  for (const { sectionId, state } of await leftIn(db, null))
+    left.set(`${sectionId} ${state}`, (left.get(`${sectionId} ${state}`) ?? 0) + 1)
   return present.map(({ terms: _, sourcedId: __, ...each }) => {
     const run = last.get(each.sectionId) ?? null
     return {
@@ -54,8 +53,8 @@ export async function districtOverview(db: Db, today: string): Promise<DistrictC
       teachers: teachers.get(each.sectionId) ?? [],
       agreed: agreed.get(each.sectionId) ?? 0,
       actsSince: since.get(each.sectionId) ?? 0,
-      held: (run && left.get(`${run.runId} held`)) ?? 0,
-      refused: (run && left.get(`${run.runId} refused`)) ?? 0,
+      held: left.get(`${each.sectionId} held`) ?? 0,
+      refused: left.get(`${each.sectionId} refused`) ?? 0,
       declared: declared.get(each.sectionId) ?? [],
       last: run,
     }
@@ -91,7 +90,7 @@ async function lastRuns(db: Db): Promise<Map<string, NonNullable<DistrictClass['
       at: runs.startedAt,
     })
     .from(runs)
-    .where(and(eq(runs.kind, 'push'), inArray(runs.state, ['queued', 'running', 'done', 'stopped', 'failed'])))
+    .where(wholePush)
     .orderBy(runs.sectionId, desc(runs.startedAt))
   return new Map(rows.map(({ sectionId, ...run }) => [sectionId ?? '', run]))
 }
@@ -101,7 +100,7 @@ async function actsSince(db: Db): Promise<Map<string, number>> {
   const sent = db
     .select({ id: runs.sectionId, at: sql<Date>`max(${runs.startedAt})`.as('sent_at') })
     .from(runs)
-    .where(and(eq(runs.kind, 'push'), eq(runs.state, 'done')))
+    .where(and(wholePush, eq(runs.state, 'done')))
     .groupBy(runs.sectionId)
     .as('sent')
   return byClass(
@@ -112,17 +111,6 @@ async function actsSince(db: Db): Promise<Map<string, number>> {
       .where(sql`${sent.at} is null or ${journal.madeAt} > ${sent.at}`)
       .groupBy(journal.scopeId),
   )
-}
-
-/** What runs left, by the id of the run and what it is. */
-async function leftBy(db: Db, runIds: readonly string[]): Promise<Map<string, number>> {
-  if (runIds.length === 0) return new Map()
-  const rows = await db
-    .select({ runId: runItems.runId, state: runItems.state, n: count() })
-    .from(runItems)
-    .where(and(inArray(runItems.runId, [...runIds]), inArray(runItems.state, ['held', 'refused'])))
-    .groupBy(runItems.runId, runItems.state)
-  return new Map(rows.map(({ runId, state, n }) => [`${runId} ${state}`, Number(n)]))
 }
 
 async function declaredTerms(db: Db): Promise<Map<string, string[]>> {

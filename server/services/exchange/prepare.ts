@@ -52,6 +52,7 @@ const isAlike = (here: Sendable['fields'], there: Record<string, unknown> | unde
  * Prepares a push: what would be done is written down as it is shown, and nothing is sent. One that was prepared before for
  * the class, and not sent, gives way to it.
  *
+ * @param only the one thing that it is about, decided where it stands
  * @param mayTake whether what changed there alone may be taken over: the gradebook is its teacher's
  */
 export async function preparePush(
@@ -59,9 +60,10 @@ export async function preparePush(
   reached: Reached,
   sectionId: string,
   userId: string,
-  { isNightly = false, mayTake = true }: { isNightly?: boolean; mayTake?: boolean } = {},
+  { isNightly = false, mayTake = true, only }: { isNightly?: boolean; mayTake?: boolean; only?: string } = {},
 ): Promise<string> {
   const { differences, unsendables } = await compareClass(db, reached, sectionId)
+  const found = only === undefined ? differences : differences.filter((each) => each.id === only)
   const stateOfOne = ({ step }: Difference) => (step === 'take' && !mayTake ? ('held' as const) : stateOf(step))
   return writePrepared(db, {
     kind: 'push',
@@ -69,15 +71,16 @@ export async function preparePush(
     userId,
     connectionId: reached.connectionId,
     isNightly,
-    items: differences.map((each) => ({ ...each, state: stateOfOne(each) })),
-    outcome: { code: 'prepared', counts: countsOf(differences.map(stateOfOne)) },
+    isPartial: only !== undefined,
+    items: found.map((each) => ({ ...each, state: stateOfOne(each) })),
+    outcome: { code: 'prepared', counts: countsOf(found.map(stateOfOne)) },
     unsendables,
   })
 }
 
 type Prepared = Pick<
   typeof runs.$inferInsert,
-  'kind' | 'sectionId' | 'userId' | 'connectionId' | 'outcome' | 'unsendables' | 'isNightly'
+  'kind' | 'sectionId' | 'userId' | 'connectionId' | 'outcome' | 'unsendables' | 'isNightly' | 'isPartial'
 > & {
   sectionId: string
   items: Omit<typeof runItems.$inferInsert, 'runId' | 'place'>[]

@@ -1,4 +1,4 @@
-import { and, desc, eq, inArray } from 'drizzle-orm'
+import { and, desc, eq } from 'drizzle-orm'
 import { compare } from '../../../core/exchange/compare'
 import { desired } from '../../../core/exchange/desired'
 import { isOver } from '../../../core/calendar/periods'
@@ -6,11 +6,12 @@ import { record } from '../../../core/records'
 import { isOwnSpace } from '../../../core/roster/own-space'
 import type { WaitingClass } from '../../../shared/exchange'
 import type { Db } from '../../database/client'
-import { runItems, runs } from '../../database/schema'
+import { runs } from '../../database/schema'
 import { loadSnapshot } from '../snapshot'
 import { classesOf } from '../teaching'
 import { readBaseline, sourcedIds } from './baseline'
 import { choicesIn } from './choices'
+import { leftIn, wholePush } from './left'
 
 /**
  * What waits in each class of a teacher, as far as it is known here: what changed since both sides agreed, and what the
@@ -40,8 +41,12 @@ async function waitingIn(db: Db, sectionId: string, today: string): Promise<Wait
   const baseline = await readBaseline(db, sectionId)
   const differences = compare(sendables, baseline, baseline, await choicesIn(db, sectionId, 'push'))
   const count = (step: string) => differences.filter((each) => each.step === step).length
-  const left = last ? await leftBy(db, last.runId) : { held: 0, refused: 0 }
-  const waits = { create: count('create'), change: count('change'), remove: count('remove'), ...left }
+  const left = await leftIn(db, [sectionId])
+  const leftAs = (state: string) => left.filter((item) => item.state === state).length
+  const waits = {
+    ...{ create: count('create'), change: count('change'), remove: count('remove') },
+    ...{ held: leftAs('held'), refused: leftAs('refused') },
+  }
   return { sectionId, title, meets, nightly, waits, unsendables: unsendables.length, last }
 }
 
@@ -49,23 +54,8 @@ async function lastRun(db: Db, sectionId: string): Promise<WaitingClass['last']>
   const [run] = await db
     .select({ runId: runs.id, state: runs.state, at: runs.startedAt })
     .from(runs)
-    .where(
-      and(
-        eq(runs.sectionId, sectionId),
-        eq(runs.kind, 'push'),
-        inArray(runs.state, ['queued', 'running', 'done', 'stopped', 'failed']),
-      ),
-    )
+    .where(and(eq(runs.sectionId, sectionId), wholePush))
     .orderBy(desc(runs.startedAt))
     .limit(1)
   return run ?? null
-}
-
-async function leftBy(db: Db, runId: string): Promise<{ held: number; refused: number }> {
-  const rows = await db
-    .select({ state: runItems.state })
-    .from(runItems)
-    .where(and(eq(runItems.runId, runId), inArray(runItems.state, ['held', 'refused'])))
-  const count = (state: string) => rows.filter((row) => row.state === state).length
-  return { held: count('held'), refused: count('refused') }
 }

@@ -1,0 +1,122 @@
+import { readdirSync, readFileSync } from 'node:fs'
+import addFormats from 'ajv-formats'
+import Ajv2020, { type ValidateFunction } from 'ajv/dist/2020'
+import { describe, expect, it } from 'vitest'
+import { desired } from '#core/exchange/desired'
+import type { Sendable } from '#core/exchange/thing'
+import { entityOf, versions, wireOf, type Version } from '#core/formats/oneroster/gradebook'
+import { currentGrades } from '#core/grading/declared'
+import { blanks } from '#core/kinds'
+import { classroomReceipts } from '../../demo/classroom'
+import { district, overnight, withMoves } from '../../demo/district'
+import { published } from '../../demo/published'
+import { faultsIn } from '../../standins/standard'
+import { asTold } from '../../standins/versions'
+import { aClass, aStandard } from '../support/class'
+
+/**
+ * Both sides of the wire held to one description of it: the JSON Schemas of docs/schemas, written down from memory of
+ * OneRoster 1.1 and 1.2 (1EdTech), by a validator that is not ours (Ajv).
+ */
+const ajv = new Ajv2020({ allErrors: true })
+addFormats(ajv)
+const schemas = new Map<string, ValidateFunction>(
+  readdirSync('docs/schemas').map((file) => [
+    file.replace('.schema.json', ''),
+    ajv.compile(JSON.parse(readFileSync(`docs/schemas/${file}`, 'utf8')) as object),
+  ]),
+)
+function faultsOf(name: string, entity: unknown): string[] {
+  const validate = schemas.get(name)!
+  return validate(entity) ? [] : validate.errors!.map((each) => `${each.instancePath} ${each.message}`)
+}
+const envelope = (each: Sendable) => ({
+  sourcedId: each.id,
+  status: 'active',
+  dateLastModified: '2026-11-25T12:00:00.000Z',
+  ...(entityOf[each.type] === 'result' ? { scoreDate: '2026-11-25' } : {}),
+})
+
+/** A class in which everything is that can be sent. */
+function everything(): Sendable[] {
+  const snapshot = aClass({
+    categories: { tests: '100' },
+    assignments: { a: { categoryId: 'tests', standardIds: ['s1'], multiplier: '1.5' }, b: { categoryId: 'tests' } },
+    scores: {
+      ann: {
+        a: { value: { points: '8.5' }, marks: ['late'], note: 'Redo no. 4', noteFor: 'family' },
+        b: { value: { label: 'B' } },
+      },
+      ben: { a: { marks: ['excused'] }, b: { marks: ['missing'] } },
+      cai: { a: { marks: ['incomplete', 'absent'] }, b: { value: { percent: '85' } } },
+    },
+  })
+  snapshot.standards.push(aStandard('s1'))
+  snapshot.records.plan.class!.proficiency.reports = 'both'
+  snapshot.records.levelOverride['ann/s1/q2'] = { level: '4', reason: 'Showed it' }
+  snapshot.records.override['ann/q2'] = { percent: '80', label: 'B-', reason: 'redone', familyLine: '' }
+  snapshot.records.remark['ben/q2'] = { text: 'Ben asks good questions.' }
+  snapshot.declared.q2 = currentGrades(snapshot, snapshot.periods[2]!)
+  snapshot.records.declaration.q2 = { ...blanks.declaration, declared: true }
+  const ids = new Map(['class', 'year', 'q1', 'q2', 'ann', 'ben', 'cai', 'dov'].map((id) => [id, `sis-${id}`]))
+  return desired(snapshot, ids).sendables
+}
+
+describe('what we send', () => {
+  it.each(versions)(
+    'is by the schemas of OneRoster %s, and by the stand-in’s own reading of the standard',
+    (version) => {
+      const all = everything()
+      expect(new Set(all.map((each) => each.type))).toEqual(
+        new Set(['category', 'assignment', 'score', 'term', 'grade']),
+      )
+      const parts = { category: 'categories', lineItem: 'lineItems', result: 'results' } as const
+      for (const each of all) {
+        const entity = entityOf[each.type]
+        const sent = { ...envelope(each), ...wireOf(each, version) } as { sourcedId: string }
+        expect([each.title, faultsOf(`${entity}-${version}`, sent)]).toEqual([each.title, []])
+        expect(faultsIn(parts[entity], sent, version === '1.2' ? 'v1p2' : 'v1p1')).toEqual([])
+      }
+    },
+  )
+  it('is said where it is not: the schemas and the stand-in find the same faults', () => {
+    const [score] = everything().filter((each) => each.type === 'score')
+    const sent: Record<string, unknown> = { ...envelope(score!), ...wireOf(score!, '1.2') }
+    const broken: Record<string, unknown>[] = [
+      { ...sent, scoreStatus: 'graded' },
+      { ...sent, scoreDate: 'today' },
+      { ...sent, student: {} },
+      { ...sent, score: '8' },
+      { ...sent, status: 'on' },
+      { ...sent, dateLastModified: '2026-11-25' },
+    ]
+    for (const each of broken) {
+      expect(faultsOf('result-1.2', each).length).toBeGreaterThan(0)
+      expect(faultsIn('results', each as { sourcedId: string }, 'v1p2').length).toBeGreaterThan(0)
+    }
+  })
+})
+
+describe('what the stand-ins hold and tell', () => {
+  const names: Record<string, string> = {
+    orgs: 'org',
+    academicSessions: 'academicSession',
+    courses: 'course',
+    classes: 'class',
+    users: 'user',
+    enrollments: 'enrollment',
+  }
+  it.each(Object.entries(names))('their %s are by the schema', (collection, name) => {
+    const roster = published(overnight(withMoves(district()))) as unknown as Record<string, object[]>
+    for (const each of roster[collection]!) expect([each, faultsOf(`${name}-1.2`, each)]).toEqual([each, []])
+  })
+  it('coursework is by the schemas of both versions', () => {
+    const called = { categories: 'category', lineItems: 'lineItem', results: 'result' }
+    for (const { part, entity } of classroomReceipts(district()))
+      for (const [version, path] of [
+        ['1.2', 'v1p2'],
+        ['1.1', 'v1p1'],
+      ] as [Version, 'v1p1' | 'v1p2'][])
+        expect(faultsOf(`${called[part]}-${version}`, asTold(entity, part, path))).toEqual([])
+  })
+})
