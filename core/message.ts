@@ -127,6 +127,8 @@ export interface Messages {
   'end.far-above': { student: string; score: string; possible: string; assignment: string; others: boolean }
   'end.low-scores': { assignment: string; scores: number; lowLine: string }
   'end.unread': { typed: string; student: string; assignment: string; reason: MessageOf<'entry' | 'field'> }
+  'end.refused': { student: string; assignment: string; reason: MessageOf<'send'> | null }
+  'end.undecided': { student: string; assignment: string }
   'end.same-code': { standards: number; standardCode: string }
   'end.withdrawn': { period: string; standard: string }
   'end.one-day': { standard: string; period: string }

@@ -81,7 +81,24 @@ export const openClassResponse = classResponse.extend({
   /** Assignments that came from the classroom app, with the address of each there. */
   sources: z.record(z.string(), z.string()).default({}),
   /** Cells that the district does not hold as they are, and those of them that changed there; null before any exchange. */
-  outOfSync: z.object({ unsent: z.array(z.string()), held: z.array(z.string()) }).nullable(),
+  outOfSync: z
+    .object({
+      unsent: z.array(z.string()),
+      held: z.array(z.string()),
+      /** What the last exchange left, with the score as it was then. */
+      left: z
+        .array(
+          z.object({
+            studentId: z.string(),
+            assignmentId: z.string(),
+            state: z.enum(['refused', 'held']),
+            reason: messageOrWords.nullable(),
+            seen: schemas.cell,
+          }),
+        )
+        .default([]),
+    })
+    .nullable(),
 })
 export type OpenClass = z.infer<typeof openClassResponse>
 

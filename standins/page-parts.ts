@@ -13,7 +13,8 @@ details{border:1px solid var(--line);border-radius:6px;padding:7px 10px;margin-b
 summary{cursor:pointer}summary strong{color:var(--rust)}
 form{display:grid;grid-template-columns:1fr 1fr 1fr;gap:10px;margin-top:10px;align-items:end}
 form p{grid-column:1/-1;margin:0}
-form label{display:grid;gap:3px;color:var(--soft);font-size:12.5px}
+form :is(input,select){width:100%;min-width:0}
+form label{min-width:0;display:grid;gap:3px;color:var(--soft);font-size:12.5px}
 input,select,button{font:inherit;color:var(--ink);background:var(--card);border:1px solid var(--line);border-radius:5px;padding:4px 8px}
 select[multiple]{padding:2px}
 button{cursor:pointer}button:hover{background:var(--moss1)}

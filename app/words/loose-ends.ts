@@ -25,4 +25,6 @@ export const endWords: Readonly<Record<LooseEnd['code'], string>> = {
   'low-scores': 'Low scores without a note',
   'far-above': 'Scores far above what is possible',
   unread: 'Entries that cannot be read',
+  refused: 'Scores that the district did not take',
+  undecided: 'Scores that changed on both sides',
 }

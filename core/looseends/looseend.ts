@@ -44,6 +44,8 @@ export const looseEndCodes = [
   'low-scores',
   'far-above',
   'unread',
+  'refused',
+  'undecided',
 ] as const
 export type LooseEndCode = (typeof looseEndCodes)[number]
 

@@ -2,7 +2,8 @@ import { z } from 'zod'
 import type { AppClass, Coursework, CourseworkResult } from '../../core/exchange/coursework'
 import { thingOf } from '../../core/formats/oneroster/gradebook'
 import { classEntity, user } from '../../core/formats/oneroster/rest'
-import type { Decimal } from '../../core/number/decimal'
+import { civilDate, decimal } from '../../core/fields'
+import { beginning, fitText } from '../../core/text'
 import type { Mark } from '../../core/scores/score'
 import { OneRosterPartner } from './oneroster'
 
@@ -60,12 +61,13 @@ export class ClassroomPartner extends OneRosterPartner implements ClassroomApp {
       const { workType, link } = extension.catch({ workType: '', link: '' }).parse(each.metadata ?? {})
       return {
         id: each.sourcedId,
-        title: each.title,
-        description: each.description ?? '',
+        title: beginning(fitText(each.title), 120).trim() || 'Untitled',
+        description: beginning(fitText(each.description ?? ''), 4000),
         topic: topics.get(each.category.sourcedId) ?? '',
         workType,
-        dueOn: (fields.dueOn as string | null) ?? null,
-        points: (fields.points as Decimal | undefined) ?? '0',
+        // What is no day, or no number of points, is none.
+        dueOn: civilDate.catch('').parse(fields.dueOn ?? '') || null,
+        points: decimal.catch('0').parse(fields.points ?? '0'),
         // An address of another kind would run in our page.
         link: /^https?:\/\//.test(link) ? link : '',
       }
@@ -78,7 +80,7 @@ export class ClassroomPartner extends OneRosterPartner implements ClassroomApp {
         earned: fields.earned as number | null,
         text: fields.text as string | null,
         marks: fields.marks as Mark[],
-        note: fields.note as string,
+        note: beginning(fitText(fields.note as string), 2000),
       }
     })
     return { coursework, results }

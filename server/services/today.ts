@@ -4,13 +4,15 @@ import { holds, isOver, periodToday, type Period } from '../../core/calendar/per
 import { assignmentsIn, planOf } from '../../core/plan/rules'
 import { toScore } from '../../core/grading/section'
 import { looseEnds } from '../../core/looseends'
+import { leftEnds, type LeftScore } from '../../core/looseends/left'
 import { classDay } from '../../core/today/class-day'
 import { record } from '../../core/records'
 import { enrolledOn, type ClassSnapshot } from '../../core/section'
 import type { TodayClass } from '../../shared/today'
 import type { Db } from '../database/client'
-import { enrolments, journal, periods, sectionTeachers, sections, students } from '../database/schema'
+import { enrolments, journal, periods, runs, sectionTeachers, sections, students } from '../database/schema'
 import { DISTRICT } from './district'
+import { cellsOutOfSync } from './exchange/out-of-sync'
 import { loadSnapshot } from './snapshot'
 
 /**
@@ -56,8 +58,14 @@ async function versions(db: Db, ids: readonly string[], today: string): Promise<
     .where(inArray(journal.scopeId, [...ids, DISTRICT]))
     .groupBy(journal.scopeId)
   const roster = await rosterMarks(db, ids)
+  const sent = await db
+    .select({ id: runs.sectionId, at: max(runs.finishedAt) })
+    .from(runs)
+    .where(inArray(runs.sectionId, [...ids]))
+    .groupBy(runs.sectionId)
+  const sentAt = new Map(sent.map((each) => [each.id, String(each.at)]))
   const seqOf = (scope: string) => last.find((each) => each.scopeId === scope)?.seq ?? 0
-  return (id) => `${seqOf(id)} ${seqOf(DISTRICT)} ${roster(id)} ${today}`
+  return (id) => `${seqOf(id)} ${seqOf(DISTRICT)} ${roster(id)} ${sentAt.get(id)} ${today}`
 }
 
 /** A mark of each class's calendar and of who is in it, which changes when either does. */
@@ -89,7 +97,9 @@ async function rosterMarks(db: Db, ids: readonly string[]): Promise<(id: string)
 async function read(db: Db, id: string, courseId: string, today: string): Promise<TodayClass | null> {
   const snapshot = await loadSnapshot(db, id)
   // A class of a year that is over waits for nothing.
-  return isOver(snapshot.periods, today) ? null : { courseId, ...classToday(snapshot, today) }
+  if (isOver(snapshot.periods, today)) return null
+  const left = (await cellsOutOfSync(db, snapshot))?.left ?? []
+  return { courseId, ...classToday(snapshot, today, left) }
 }
 
 /** Whether levels were given in a period without any assignment: by what was seen, or for the term. */
@@ -100,7 +110,7 @@ function hasLevels({ records }: ClassSnapshot, period: Period): boolean {
   )
 }
 
-function classToday(snapshot: ClassSnapshot, today: string): Omit<TodayClass, 'courseId'> {
+function classToday(snapshot: ClassSnapshot, today: string, left: readonly LeftScore[]): Omit<TodayClass, 'courseId'> {
   const period = periodToday(snapshot.periods, today)
   const present = snapshot.students.filter((student) => enrolledOn(student, today))
   const due = period ? assignmentsIn(snapshot, period) : []
@@ -122,6 +132,6 @@ function classToday(snapshot: ClassSnapshot, today: string): Omit<TodayClass, 'c
     levels: period !== null && hasLevels(snapshot, period),
     toScore: period ? toScore(snapshot, period, today).now : 0,
     ...classDay(snapshot, period, today),
-    looseEnds: looseEnds(snapshot, today).map(({ fixes: _, ...end }) => end),
+    looseEnds: [...leftEnds(snapshot, left), ...looseEnds(snapshot, today)].map(({ fixes: _, ...end }) => end),
   }
 }

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { jointId } from '#core/kind'
 import { applyChange, changeTo } from '#core/acts/apply'
 import { looseEnds } from '#core/looseends'
+import { leftEnds } from '#core/looseends/left'
 import { aClass } from '../support/class'
 
 const codes = (snapshot: ReturnType<typeof aClass>) => looseEnds(snapshot).map((each) => each.code)
@@ -158,5 +159,36 @@ describe('loose ends', () => {
         'The override of ann Test in Quarter 2 is Gone, which is no longer on the scale: it is no grade. Give another one.',
       ],
     ])
+  })
+})
+
+describe('what the last exchange left', () => {
+  const snapshot = aClass({
+    categories: { tests: '100' },
+    assignments: { a: { categoryId: 'tests' } },
+    scores: { ann: { a: { value: { points: '8' } } } },
+  })
+  const seen = snapshot.records.cell['ann/a']!
+  const left = (state: 'refused' | 'held') =>
+    leftEnds(snapshot, [
+      {
+        studentId: 'ann',
+        assignmentId: 'a',
+        state,
+        reason: { code: 'send.refused', says: 'The term is closed.' },
+        seen,
+      },
+    ])
+  it('is a loose end with the reason, until the score is another one', () => {
+    expect(left('refused')).toMatchObject([
+      {
+        code: 'refused',
+        message: { reason: { says: 'The term is closed.' } },
+        mend: { studentId: 'ann', assignmentId: 'a' },
+      },
+    ])
+    expect(left('held').map((each) => each.code)).toEqual(['undecided'])
+    snapshot.records.cell['ann/a'] = { ...seen, value: { points: '9' } }
+    expect(left('refused')).toEqual([])
   })
 })

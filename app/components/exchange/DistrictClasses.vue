@@ -163,7 +163,15 @@ section {
   display: grid;
   gap: 8px;
   justify-items: start;
-  max-width: none;
+}
+section[aria-labelledby] {
+  max-width: 1060px;
+}
+table {
+  width: 100%;
+}
+td:nth-last-child(-n + 3) {
+  white-space: nowrap;
 }
 .row-of {
   gap: 6px;

@@ -17,6 +17,8 @@ const waiting = computed(() => of('waiting'))
 const total = computed(() => props.run.items.length - held.value.length - of('left').length)
 const done = computed(() => total.value - waiting.value.length)
 const isAway = computed(() => props.run.outcome.code === 'away')
+/** What was refused can be sent again; what could not be taken in is looked at anew. */
+const mayTry = computed(() => !props.underWay && !props.looksOnly && props.run.kind === 'push')
 const head = computed(() => {
   if (!props.underWay) return sayRun(props.run.outcome, true)
   if (isAway.value) return 'Waiting for the district'
@@ -64,8 +66,11 @@ function mendPath({ id, studentId, assignmentId }: RunItem) {
     </div>
     <template v-if="refused.length">
       <div class="head">
-        <h2>{{ counted(refused.length, 'thing') }} the district did not take</h2>
-        <button v-if="!underWay && !looksOnly" type="button" class="chip" :disabled="busy" @click="emit('again', null)">
+        <h2>
+          {{ counted(refused.length, 'thing') }}
+          {{ run.kind === 'pull' ? 'that could not be taken in' : 'the district did not take' }}
+        </h2>
+        <button v-if="mayTry" type="button" class="chip" :disabled="busy" @click="emit('again', null)">
           Try all of them again
         </button>
       </div>
@@ -79,7 +84,7 @@ function mendPath({ id, studentId, assignmentId }: RunItem) {
             <td class="warn">{{ item.reason && say(item.reason) }}</td>
             <td class="once">
               <button
-                v-if="!underWay && !looksOnly"
+                v-if="mayTry"
                 type="button"
                 class="chip"
                 :disabled="busy"

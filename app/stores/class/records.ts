@@ -1,16 +1,14 @@
 import type { Change } from '#core/acts/act'
 import { applyChange } from '#core/acts/apply'
 import { Grades } from '#core/grading/grades'
-import { partsOf } from '#core/kind'
+import { jointId, partsOf } from '#core/kind'
 import { kinds, type Kind, type RecordOf } from '#core/kinds'
 import { record } from '#core/records'
 import type { ClassSnapshot } from '#core/section'
+import type { OpenClass } from '#shared/class'
 
-/** Cells that the district does not hold as they are, and those of them that the last run held back. */
-export interface OutOfSync {
-  unsent: string[]
-  held: string[]
-}
+/** How the scores stand apart from the district's. */
+export type OutOfSync = NonNullable<OpenClass['outOfSync']>
 
 /**
  * The records of the class that is open, as plain data, and what tells whoever reads them that they moved.
@@ -30,6 +28,8 @@ export function classRecords() {
   let grades: Grades | null = null
   let unsent: Set<string> | null = null
   let held = new Set<string>()
+  /** What the last exchange left. */
+  const left = shallowRef<OutOfSync['left']>([])
 
   /** Counts the changes of one student's row: what a row of a sheet is rendered again by. */
   function versionOf(studentId: string): Ref<number> {
@@ -50,6 +50,7 @@ export function classRecords() {
     sources.value = from
     unsent = outOfSync && new Set(outOfSync.unsent)
     held = new Set(outOfSync?.held)
+    left.value = outOfSync?.left ?? []
     snapshot.value = structure.value = everything.value = markRaw(read)
     moveAll()
   }
@@ -102,6 +103,7 @@ export function classRecords() {
   return {
     snapshot,
     sources,
+    left,
     structure,
     everything,
     about,
@@ -121,6 +123,7 @@ export function classRecords() {
     /** What both sides made of a score was decided: it waits no more. */
     settled(cellId: string): void {
       held.delete(cellId)
+      left.value = left.value.filter((each) => jointId(each.studentId, each.assignmentId) !== cellId)
       renewRow(partsOf(cellId)[0]!)
     },
   }

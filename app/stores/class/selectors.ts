@@ -5,6 +5,7 @@ import { mean as meanIn, spreadOf, worthsOf, type Spread } from '#core/grading/s
 import type { GradeWork } from '#core/grading/work/grade'
 import { blanks } from '#core/kinds'
 import { looseEnds } from '#core/looseends'
+import { leftEnds } from '#core/looseends/left'
 import { unreadEnds } from '#core/looseends/unread'
 import type { Assignment } from '#core/plan/assignment'
 import { assignmentsIn, categoriesOf, planOf, rulesOf, withAncestors, type Listed } from '#core/plan/rules'
@@ -61,7 +62,12 @@ export function classSelectors(records: ClassRecords) {
   const ends = computed(() => {
     void typed.value
     const it = structure.value
-    return it ? [...unreadEnds(it, unread.of(it.section.id)), ...looseEnds(it, person.today)] : []
+    if (!it) return []
+    return [
+      ...unreadEnds(it, unread.of(it.section.id)),
+      ...leftEnds(it, records.left.value),
+      ...looseEnds(it, person.today),
+    ]
   })
 
   const graded = (studentId: string) => records.grades()?.columns.rowOf.has(studentId) ?? false

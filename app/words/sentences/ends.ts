@@ -1,5 +1,6 @@
 import { counted } from '~/composables/useWords'
 import { sayEntry } from './entries'
+import { saySend } from './refusals'
 import type { Sentences } from './sentences'
 
 /** So many standards are named; of more the number is said. */
@@ -46,6 +47,10 @@ export const endSentences: Sentences<'end' | 'mend'> = {
     `${assignment} has ${counted(scores, 'score')} below ${lowLine} % with no note.`,
   'end.unread': ({ typed, student, assignment, reason }) =>
     `“${typed}” of ${student} in ${assignment} is not kept: ${sayEntry(reason)}`,
+  'end.refused': ({ student, assignment, reason }) =>
+    `The district did not take the score of ${student} in ${assignment}${reason ? `: ${saySend(reason)}` : '.'}`,
+  'end.undecided': ({ student, assignment }) =>
+    `The score of ${student} in ${assignment} changed here and in the district. Decide which stands.`,
   'end.same-code': ({ standards, standardCode }) =>
     `${counted(standards, 'standard')} of this class have the code ${standardCode}.`,
   'end.withdrawn': ({ period, standard }) => `There is evidence in ${period} for ${standard}, which was withdrawn.`,

@@ -1,3 +1,4 @@
+import type { MessageOf } from '#core/message'
 import { sayEntry } from './entries'
 import type { Sentences } from './sentences'
 
@@ -49,3 +50,7 @@ export const refusalSentences: Sentences<'refused' | 'copy' | 'moved' | 'send'> 
   'send.refused': ({ says }) => says,
   'send.answered': ({ status }) => `The district answered ${status}. Send it again later.`,
 }
+
+/** Why the district did not take something, as it stands inside of another sentence. */
+export const saySend = (message: MessageOf<'send'>): string =>
+  (refusalSentences[message.code] as (figures: MessageOf<'send'>) => string)(message)

@@ -4,7 +4,10 @@ import { runItems, runs } from '../../database/schema'
 
 type Item = typeof runItems.$inferSelect
 /** What a run of a whole class left: what waits for its teacher, and what the district did not take. */
-export type Left = Pick<Item, 'id' | 'type' | 'state' | 'here' | 'there' | 'base'> & { sectionId: string; at: Date }
+export type Left = Pick<Item, 'id' | 'type' | 'state' | 'reason' | 'here' | 'there' | 'base'> & {
+  sectionId: string
+  at: Date
+}
 
 /** Runs of whole classes that are over or go on, the newest first. */
 export const wholePush = and(
@@ -35,6 +38,7 @@ export async function leftIn(db: Db, sectionIds: readonly string[] | null): Prom
       id: runItems.id,
       type: runItems.type,
       state: runItems.state,
+      reason: runItems.reason,
       here: runItems.here,
       there: runItems.there,
       base: runItems.base,

@@ -1,7 +1,8 @@
 import { desired } from '../../../core/exchange/desired'
 import { merge } from '../../../core/exchange/merge'
-import type { Fields, Sendable } from '../../../core/exchange/thing'
 import { jointId } from '../../../core/kind'
+import type { LeftScore } from '../../../core/looseends/left'
+import { record } from '../../../core/records'
 import { same } from '../../../core/same'
 import type { ClassSnapshot } from '../../../core/section'
 import type { Db } from '../../database/client'
@@ -9,35 +10,38 @@ import { readBaseline, sourcedIds } from './baseline'
 import { leftIn } from './left'
 import { readStored } from './stored'
 
-/**
- * The scores of a class that stand apart from the district's, by the ids of their cells: those that it does not have as
- * they are, and those that the last run held because they had changed there. Null before the first exchange.
- */
-export async function cellsOutOfSync(
-  db: Db,
-  snapshot: ClassSnapshot,
-): Promise<{ unsent: string[]; held: string[] } | null> {
-  const { id: sectionId } = snapshot.section
-  const base = await readBaseline(db, sectionId)
-  if (base.size === 0) return null
-  const { sendables } = desired(snapshot, await sourcedIds(db, sectionId))
-  const heldBack = await heldBackIn(db, sectionId)
-  const cellsOf = (belongs: (each: Sendable) => boolean) =>
-    sendables.flatMap((each) =>
-      each.type === 'score' && belongs(each) ? jointId(each.studentId!, each.assignmentId!) : [],
-    )
-  return {
-    unsent: cellsOf(({ id, fields }) => {
-      const agreed = base.get(id)?.fields
-      return !agreed || merge(agreed, fields, agreed).ours.length > 0
-    }),
-    // What was changed here since is another thing than the one that was held.
-    held: cellsOf(({ id, fields }) => same(fields, heldBack.get(id))),
-  }
+/** How the scores of a class stand apart from the district's. */
+export interface OutOfSync {
+  /** Cells that the district does not have as they are. */
+  unsent: string[]
+  /** Cells that changed there too, and wait for a decision. */
+  held: string[]
+  /** Both kinds that the last exchange left, with the score as it was then. */
+  left: LeftScore[]
 }
 
-/** What waits for a decision, as it was here when that was found, by id. */
-async function heldBackIn(db: Db, sectionId: string): Promise<ReadonlyMap<string, Fields>> {
-  const held = (await leftIn(db, [sectionId])).filter((item) => item.state === 'held')
-  return new Map(held.flatMap(({ id, type, here }) => (here ? [[id, readStored(type, here).fields]] : [])))
+/** The scores of a class that stand apart from the district's. Null before the first exchange. */
+export async function cellsOutOfSync(db: Db, snapshot: ClassSnapshot): Promise<OutOfSync | null> {
+  const { id: sectionId } = snapshot.section
+  const base = await readBaseline(db, sectionId)
+  const found = new Map((await leftIn(db, [sectionId])).map((each) => [each.id, each]))
+  if (base.size === 0 && found.size === 0) return null
+  const { sendables } = desired(snapshot, await sourcedIds(db, sectionId))
+  const scores = sendables.flatMap((each) =>
+    each.type === 'score' ? [{ ...each, cellId: jointId(each.studentId!, each.assignmentId!) }] : [],
+  )
+  const unsent = scores.filter(({ id, fields }) => {
+    const agreed = base.get(id)?.fields
+    return !agreed || merge(agreed, fields, agreed).ours.length > 0
+  })
+  const left = scores.flatMap(({ id, cellId, fields, studentId, assignmentId }): LeftScore[] => {
+    const item = found.get(id)
+    // What was changed here since is another thing than the one that was left.
+    if (!item?.here || !same(fields, readStored(item.type, item.here).fields)) return []
+    const state = item.state === 'held' ? 'held' : 'refused'
+    const seen = record(snapshot.records, 'cell', cellId)
+    return [{ studentId: studentId!, assignmentId: assignmentId!, state, reason: item.reason, seen }]
+  })
+  const held = left.filter((each) => each.state === 'held').map((each) => jointId(each.studentId, each.assignmentId))
+  return { unsent: unsent.map((each) => each.cellId), held, left }
 }

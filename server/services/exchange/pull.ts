@@ -1,20 +1,17 @@
 import { randomUUID } from 'node:crypto'
 import { and, asc, eq } from 'drizzle-orm'
-import type { Act } from '../../../core/acts/act'
-import { changesTo } from '../../../core/acts/apply'
 import { pulling, type PullDifference } from '../../../core/exchange/pull'
 import { pulledIn } from '../../../core/exchange/pull-acts'
-import { SHAPE } from '../../../core/kinds'
 import { same } from '../../../core/same'
 import type { Db } from '../../database/client'
 import { runItems, runs, sourceBaseline } from '../../database/schema'
 import type { ClassroomApp } from '../../partners/classroom'
-import { takeActs } from '../acts'
 import type { Reached } from '../connections'
 import { Problem } from '../problem'
 import { choicesIn } from './choices'
 import { courseworkOf, intakeOf, readSource, studentsOf } from './intake'
 import { countsOf, stateOf, writePrepared } from './prepare'
+import { takeParts } from './take-parts'
 import { countsIn } from './work'
 
 /**
@@ -79,27 +76,15 @@ export async function takeIn(db: Db, runId: string): Promise<void> {
     const { snapshot, intake } = await intakeOf(tx, run.sectionId)
     const unmoved = waiting.filter((item) => isAsShown(snapshot.records, item))
     const pulled = pulledIn(snapshot, unmoved.map(differenceOf), intake.pointsChange === 'rescale')
-    const parts = pulled.map(({ desired }) => desired && changesTo(snapshot.records, desired))
-    const changes = parts.flatMap((part) => part ?? [])
-    const act = { id: randomUUID(), shape: SHAPE, kind: 'pull', at: new Date().toISOString(), changes }
-    const [result] = changes.length ? await takeActs(tx, run.sectionId, run.userId, [act as Act]) : []
-    const outcomes = result && 'outcomes' in result ? result.outcomes : []
     const settle = (item: Item, set: Partial<Item>) =>
       tx
         .update(runItems)
         .set({ ...set, settledAt: new Date() })
         .where(and(eq(runItems.runId, runId), eq(runItems.place, item.place)))
-    let at = 0
-    for (const [place, item] of unmoved.entries()) {
-      const own = parts[place]
-      const found = own ? outcomes.slice(at, (at += own.length)) : []
-      const isTaken = own !== null && found.every((each) => each.done === 'applied')
-      const refused = found.find((each) => each.done === 'refused')
+    const parts = pulled.map(({ desired }, at) => ({ item: unmoved[at]!, desired }))
+    for (const { item, isTaken, reason } of await takeParts(tx, snapshot, run.userId, parts)) {
       if (isTaken) await agreed(tx, run.sectionId, item)
-      await settle(item, {
-        state: isTaken ? 'taken' : 'refused',
-        ...(refused?.done === 'refused' ? { reason: refused.reason } : {}),
-      })
+      await settle(item, { state: isTaken ? 'taken' : 'refused', reason })
     }
     const still = new Set(unmoved)
     for (const item of waiting) if (!still.has(item)) await settle(item, { state: 'moved' })

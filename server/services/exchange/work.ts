@@ -1,21 +1,17 @@
-import { randomUUID } from 'node:crypto'
 import { and, asc, eq } from 'drizzle-orm'
-import { changesTo } from '../../../core/acts/apply'
-import type { Act } from '../../../core/acts/act'
 import { taking } from '../../../core/exchange/take'
 import type { Thing } from '../../../core/exchange/thing'
-import { SHAPE } from '../../../core/kinds'
 import { same } from '../../../core/same'
 import type { RunOutcome, SentCounts } from '../../../shared/runs'
 import type { Db } from '../../database/client'
 import { runItems, runs } from '../../database/schema'
-import { takeActs } from '../acts'
 import type { Reached } from '../connections'
 import { Problem, problemOf } from '../problem'
 import { loadSnapshot } from '../snapshot'
 import { agree } from './baseline'
 import { claimPush, type Claim } from './claim'
 import { compareClass, countsOf } from './prepare'
+import { takeParts } from './take-parts'
 
 type Item = typeof runItems.$inferSelect
 
@@ -105,24 +101,11 @@ async function takeOver(db: Db, { run }: Claim, waiting: readonly Item[]): Promi
   if (items.length === 0) return
   await db.transaction(async (tx) => {
     const snapshot = await loadSnapshot(tx, run.sectionId!)
-    const wanted = items.map((item) => ({ item, desired: taking(snapshot, { ...item, differing: theirsOf(item) }) }))
-    const parts = wanted.map(({ item, desired }) => ({
-      item,
-      changes: desired && changesTo(snapshot.records, desired),
-    }))
-    const changes = parts.flatMap((part) => part.changes ?? [])
-    const act = { id: randomUUID(), shape: SHAPE, kind: 'pull', at: new Date().toISOString(), changes }
-    const [result] = changes.length ? await takeActs(tx, run.sectionId!, run.userId, [act as Act]) : []
-    const outcomes = result && 'outcomes' in result ? result.outcomes : []
-    let at = 0
-    for (const { item, changes: own } of parts) {
-      const found = outcomes.slice(at, (at += own?.length ?? 0))
-      const isTaken = own !== null && found.length === own.length && found.every((each) => each.done === 'applied')
-      const refused = found.find((each) => each.done === 'refused')
+    const parts = items.map((item) => ({ item, desired: taking(snapshot, { ...item, differing: theirsOf(item) }) }))
+    for (const { item, isTaken, reason } of await takeParts(tx, snapshot, run.userId, parts)) {
       if (item.step === 'take') {
         if (isTaken) await agree(tx, run.sectionId!, item, item.after)
-        const reason = refused?.done === 'refused' ? { reason: refused.reason } : {}
-        await settle(tx, item, { state: isTaken ? 'taken' : 'held', ...reason })
+        await settle(tx, item, { state: isTaken ? 'taken' : 'held', reason })
       } else if (isTaken) {
         // It is here as it is there; the rest of the thing is still to be sent.
         const names = theirsOf(item)
