@@ -143,3 +143,15 @@ export type HeldScore = NonNullable<z.infer<typeof heldScoreResponse>>
 export const heldQuery = z.object({ cell: joinedId(2) })
 export const settleRequest = z.object({ cellId: joinedId(2), choice: z.enum(['mine', 'theirs']) })
 export const settledResponse = z.object({ runId: z.string().nullable() })
+
+/** One thing here beside the same thing there, whether different or not. */
+const beside = z.object({
+  type: z.string(),
+  id: z.string(),
+  title: z.string(),
+  here: value,
+  there: value,
+  isAlike: z.boolean(),
+})
+export type Beside = z.infer<typeof beside>
+export const besideResponse = z.array(beside)

@@ -11,7 +11,7 @@ import { assignmentsOf, categoriesOf, planOf, type Listed } from '../plan/rules'
 import { districtStandards, levelsOf, reportedOf } from './levels'
 import { toDouble } from '../number/ratio'
 import { worthOf } from '../scores/worth'
-import { valueText } from '../scores/score'
+import { marks as allMarks, valueText } from '../scores/score'
 import { levelWindow, type LevelWindow } from '../proficiency/window'
 import { fullName, type ClassSnapshot } from '../section'
 import type { Sendable, ThingFields } from './thing'
@@ -129,7 +129,7 @@ function scoreOf(
   return {
     earned: worth ? toDouble(worth.earned) : null,
     text: isWord ? valueText(cell.value) : null,
-    marks: [...cell.marks],
+    marks: allMarks.filter((mark) => cell.marks.includes(mark)),
     note: cell.noteFor === 'family' ? cell.note : '',
   }
 }

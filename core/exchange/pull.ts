@@ -1,5 +1,6 @@
 import { jointId } from '../kind'
 import { record } from '../records'
+import { marks as allMarks } from '../scores/score'
 import { proposedShortName } from '../scores/short-name'
 import type { ClassSnapshot } from '../section'
 import { same } from '../same'
@@ -170,7 +171,12 @@ function ofResult(input: PullInput, result: CourseworkResult, assignmentId: stri
   const cell = record(snapshot.records, 'cell', id)
   const value = cell.value && 'points' in cell.value ? Number(cell.value.points) : null
   const word = cell.value && !('points' in cell.value) ? Object.values(cell.value)[0]! : null
-  const here = { earned: value, text: word, marks: cell.marks, note: cell.noteFor === 'family' ? cell.note : '' }
+  const here = {
+    earned: value,
+    text: word,
+    marks: allMarks.filter((mark) => cell.marks.includes(mark)),
+    note: cell.noteFor === 'family' ? cell.note : '',
+  }
   const nothing = { earned: null, text: null, marks: [], note: '' }
   // What neither side ever said is no difference.
   const choice = choiceOf?.({ type: 'score', id }) ?? null

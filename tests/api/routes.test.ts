@@ -118,6 +118,8 @@ const routes: Record<string, { path: () => string; body?: () => unknown; answers
     body: () => ({ type: 'score', thingId: 'x' }),
     answers: ofClass,
   },
+  'classes/[id]/beside.get': { path: () => `/api/classes/${classId}/beside`, answers: ofClass },
+  'classes/[id]/oneroster.get': { path: () => `/api/classes/${classId}/oneroster?version=1.1`, answers: ofClass },
   'classes/[id]/held.get': { path: () => `/api/classes/${classId}/held?cell=a/b`, answers: ofClass },
   'classes/[id]/settle.post': {
     path: () => `/api/classes/${classId}/settle`,

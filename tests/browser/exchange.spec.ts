@@ -130,6 +130,13 @@ test('what the district refuses says why, leads to its cell, and is sent when it
   await expect(page.getByRole('row', { name: new RegExp(title!.trim()) })).toBeVisible()
   await page.getByRole('button', { name: 'Send 1 thing' }).click()
   await expect(page.getByRole('heading', { name: '1 sent' })).toBeVisible({ timeout: 30_000 })
+  // Everything is there now as it is here, but what cannot be sent.
+  await page.getByRole('link', { name: /^Everything that is there now/ }).click()
+  await page.getByLabel('Alike or not').selectOption('different')
+  await expect(page.getByText('Nothing is called so.')).toBeVisible()
+  await page.getByLabel('Alike or not').selectOption('all')
+  await page.getByLabel('Find a student or assignment').fill('Lindqvist')
+  await expect(page.getByRole('row', { name: /Field notes 5, Otto Lindqvist/ })).toContainText('alike')
 })
 
 test('a run goes on behind a page that is left, and behind a server that ends', async ({

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { applyChange, changesTo } from '#core/acts/apply'
 import type { Coursework, CourseworkResult } from '#core/exchange/coursework'
 import { blankRule, ruleFor, type IntakeRule } from '#core/exchange/intake'
+import { learntRules } from '#core/exchange/learnt'
 import { decidedPull, pulling, type PullDifference, type SourceBaseline } from '#core/exchange/pull'
 import { pulledIn } from '#core/exchange/pull-acts'
 import { blanks } from '#core/kinds'
@@ -179,5 +180,25 @@ describe('a pull', () => {
     const taking = new Taking()
     const blank = result('a', 'ann', { earned: null })
     expect(taking.take([work('a')], [result('a', 'nobody'), blank]).map((each) => each.type)).toEqual(['assignment'])
+  })
+})
+
+describe('rules that corrections suggest', () => {
+  it('are of a topic whose items were given one category by hand, twice at least, and of no rule', () => {
+    const taking = new Taking()
+    taking.intake = { ...taking.intake, rules: [] }
+    const there = [work('a'), work('b'), work('c', { topic: 'Hills' })]
+    taking.take(there)
+    const learnt = () => learntRules(taking.snapshot, taking.intake, there, taking.baseline)
+    taking.assignment('Delta a')[1].categoryId = 'labs'
+    taking.assignment('Delta c')[1].categoryId = 'labs'
+    expect(learnt()).toEqual([])
+    taking.assignment('Delta b')[1].categoryId = 'labs'
+    expect(learnt()).toEqual([rule({ topic: 'Rivers', categoryId: 'labs' })])
+    taking.assignment('Delta b')[1].categoryId = 'quizzes'
+    expect(learnt()).toEqual([])
+    taking.assignment('Delta b')[1].categoryId = 'labs'
+    taking.intake = { ...taking.intake, rules: [rule({ topic: 'rivers', leaveOut: true })] }
+    expect(learnt()).toEqual([])
   })
 })

@@ -3,8 +3,10 @@ import addFormats from 'ajv-formats'
 import Ajv2020, { type ValidateFunction } from 'ajv/dist/2020'
 import { describe, expect, it } from 'vitest'
 import { desired } from '#core/exchange/desired'
+import { merge } from '#core/exchange/merge'
 import type { Sendable } from '#core/exchange/thing'
 import { entityOf, versions, wireOf, type Version } from '#core/formats/oneroster/gradebook'
+import { gradebookFiles, readGradebookFiles } from '#core/formats/oneroster/csv-gradebook'
 import { currentGrades } from '#core/grading/declared'
 import { blanks } from '#core/kinds'
 import { classroomReceipts } from '../../demo/classroom'
@@ -94,6 +96,23 @@ describe('what we send', () => {
       expect(faultsOf('result-1.2', each).length).toBeGreaterThan(0)
       expect(faultsIn('results', each as { sourcedId: string }, 'v1p2').length).toBeGreaterThan(0)
     }
+  })
+})
+
+describe('the files of a class', () => {
+  it.each(versions)('are read back without loss, by OneRoster CSV %s', (version) => {
+    const all = everything()
+    const odd = 'Quiz, "two"\nof 3; =1+1'
+    for (const each of all) if (each.type === 'assignment') each.fields.name = odd
+    const files = gradebookFiles(all, version, '2026-11-25', '2026-11-25T12:00:00.000Z')
+    expect(files['manifest.csv']).toContain(`oneroster.version,${version}`)
+    const read = readGradebookFiles(files, version)!
+    expect([...read.keys()].toSorted()).toEqual(all.map((each) => each.id).toSorted())
+    for (const each of all) {
+      const back = read.get(each.id)!
+      expect([back.type, merge(null, each.fields, back.fields).conflicts]).toEqual([each.type, []])
+    }
+    expect(readGradebookFiles({ ...files, 'results.csv': 'sourcedId\nx' }, version)).toBeNull()
   })
 })
 

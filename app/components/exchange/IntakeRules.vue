@@ -1,16 +1,21 @@
 <script setup lang="ts">
-import type { z } from 'zod'
 import { blankRule, ruleFor, type Intake, type IntakeRule } from '#core/exchange/intake'
 import { readDecimal } from '#core/number/decimal'
-import type { courseworkResponse } from '#shared/intake'
+import type { CourseworkThere } from '#shared/intake'
 import { counted, shortDay } from '~/composables/useWords'
 import { useClassStore } from '~/stores/class'
 
 /** The rules by which coursework comes in, in their order, tried on what is there while they are written. */
-const props = defineProps<{ intake: Readonly<Intake>; coursework: z.infer<typeof courseworkResponse> }>()
+const props = defineProps<{ intake: Readonly<Intake>; there: CourseworkThere | null }>()
 const emit = defineEmits<{ keep: [to: Pick<Intake, 'rules' | 'pointsChange'>] }>()
 const classStore = useClassStore()
 const table = useTemplateRef('table')
+const coursework = computed(() => props.there?.coursework ?? [])
+/** What was set alike by hand, where no rule here says so yet. */
+const learnt = computed(() =>
+  (props.there?.learnt ?? []).filter((each) => !rules.value.some((rule) => rule.topic === each.topic)),
+)
+const categoryName = (id: string | null) => classStore.categories.find((each) => each.id === id)?.name ?? 'no category'
 
 const rules = ref<IntakeRule[]>(structuredClone(toRaw(props.intake).rules.map((each) => ({ ...toRaw(each) }))))
 const pointsChange = ref(props.intake.pointsChange)
@@ -28,14 +33,13 @@ const fault = computed(() => {
   return empty >= 0 ? `Rule ${empty + 1} fits nothing: say a topic, words of the title, or a type.` : ''
 })
 const ofCoursework = (name: 'topic' | 'workType') =>
-  [...new Set(props.coursework.map((each) => each[name]))].filter(Boolean).toSorted()
+  [...new Set(coursework.value.map((each) => each[name]))].filter(Boolean).toSorted()
 
 /** What each piece of coursework would be. */
 const tried = computed(() =>
-  props.coursework.map((each) => {
+  coursework.value.map((each) => {
     const at = ruleFor(rules.value, each)
     const rule = rules.value[at]
-    const category = classStore.categories.find((one) => one.id === rule?.categoryId)?.name
     return {
       each,
       at,
@@ -44,7 +48,7 @@ const tried = computed(() =>
         : rule.leaveOut
           ? 'left out'
           : [
-              category ?? 'no category',
+              categoryName(rule.categoryId),
               rule.multiplier ? `times ${rule.multiplier}` : '',
               rule.counts === false ? 'does not count' : '',
             ]
@@ -59,8 +63,8 @@ function move(at: number, by: number): void {
   rules.value.splice(at + by, 0, moved!)
   void focusRow(at + by)
 }
-function add(): void {
-  rules.value.push(blankRule())
+function add(rule: IntakeRule = blankRule()): void {
+  rules.value.push({ ...rule })
   void focusRow(rules.value.length - 1)
 }
 function remove(at: number): void {
@@ -190,10 +194,16 @@ const textOf = (event: Event) => (event.target as HTMLInputElement).value
         </tr>
       </tbody>
     </table>
+    <p v-for="each in learnt" :key="each.topic" class="row-of learnt">
+      <span
+        >You gave coursework of <b>{{ each.topic }}</b> the category <b>{{ categoryName(each.categoryId) }}</b> by
+        hand.</span
+      ><button type="button" class="chip" @click="add(each)">Make it a rule</button>
+    </p>
     <datalist id="topics"><option v-for="each in ofCoursework('topic')" :key="each" :value="each" /></datalist>
     <datalist id="work-types"><option v-for="each in ofCoursework('workType')" :key="each" :value="each" /></datalist>
     <div class="row-of">
-      <button id="add-rule" type="button" class="chip" :disabled="rules.length >= 60" @click="add">Add a rule</button>
+      <button id="add-rule" type="button" class="chip" :disabled="rules.length >= 60" @click="add()">Add a rule</button>
       <label class="row-of"
         >When points change there, scores typed here
         <select v-model="pointsChange" class="field">

@@ -32,6 +32,9 @@ onMounted(() => today.classes ?? today.load())
   <main id="work" class="page">
     <p><NuxtLink to="/exchange">Exchange</NuxtLink></p>
     <h1>{{ title }}, to the district</h1>
+    <p v-if="!isOffice">
+      <NuxtLink :to="`/exchange/beside/${id}`">Everything that is there now, beside what is here</NuxtLink>
+    </p>
     <Message v-if="problem" severity="error"
       >{{ problem }} <button type="button" class="chip" @click="compareNow">Compare again</button></Message
     >

@@ -5,6 +5,7 @@ import { desired, type Unsendable } from '../../../core/exchange/desired'
 import { merge } from '../../../core/exchange/merge'
 import type { Sendable } from '../../../core/exchange/thing'
 import { isOwnSpace } from '../../../core/roster/own-space'
+import type { Beside } from '../../../shared/exchange'
 import type { SentCounts } from '../../../shared/runs'
 import type { Db } from '../../database/client'
 import { runItems, runs } from '../../database/schema'
@@ -43,6 +44,33 @@ export async function compareClass(db: Db, reached: Reached, sectionId: string):
   })
   const differences = compare(sendables, there, baseline, await choicesIn(db, sectionId, 'push'))
   return { differences, unsendables, alike, there }
+}
+
+/** Everything of a class that the district should hold, as a file has it. */
+export async function thingsOf(db: Db, sectionId: string): Promise<Sendable[]> {
+  return desired(await loadSnapshot(db, sectionId), await sourcedIds(db, sectionId)).sendables
+}
+
+/** Everything of a class beside what the district holds of it now, whether different or not; and what is only there. */
+export async function besideDistrict(db: Db, reached: Reached, sectionId: string): Promise<Beside[]> {
+  const snapshot = await loadSnapshot(db, sectionId)
+  const sourced = await sourcedIds(db, sectionId)
+  const classId = sourced.get(sectionId)!
+  if (isOwnSpace(classId)) throw new Problem(409, 'not-the-districts')
+  const { sendables } = desired(snapshot, sourced)
+  const there = await noting(db, reached, () => reached.partner.gradebook(classId))
+  const here = new Set(sendables.map((each) => each.id))
+  const foreign = [...there].filter(([id, { type }]) => !here.has(id) && type !== 'category')
+  return [
+    ...sendables.map(({ type, id, title, fields }) => {
+      const theirs = there.get(id)?.fields ?? null
+      return { type, id, title, here: fields, there: theirs, isAlike: isAlike(fields, theirs ?? undefined) }
+    }),
+    ...foreign.map(([id, { type, fields }]) => {
+      const title = typeof fields.name === 'string' ? fields.name : ''
+      return { type, id, title, here: null, there: fields, isAlike: false }
+    }),
+  ]
 }
 
 const isAlike = (here: Sendable['fields'], there: Record<string, unknown> | undefined): boolean =>

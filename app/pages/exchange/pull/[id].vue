@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import { courseworkResponse } from '#shared/intake'
-import type { z } from 'zod'
+import { courseworkResponse, type CourseworkThere } from '#shared/intake'
 import { isUnderWay, useExchangeRun } from '~/composables/useExchangeRun'
 import { ApiProblem, ask } from '~/composables/useApi'
 import { goTo } from '~/composables/useGoTo'
@@ -13,7 +12,7 @@ const id = String(route.params.id)
 const classStore = useClassBeside(id)
 const saving = useSaving()
 const { run, problem, busy, look, prepare, decide, tell } = useExchangeRun(id, 'pull')
-const coursework = ref<z.infer<typeof courseworkResponse>>([])
+const there = shallowRef<CourseworkThere | null>(null)
 const opening = ref('')
 onMounted(async () => {
   try {
@@ -36,16 +35,15 @@ async function compareNow(): Promise<void> {
   if (runId) await goTo({ query: { run: runId }, replace: true })
 }
 async function loadCoursework(): Promise<void> {
-  coursework.value = await ask(`/api/classes/${id}/coursework`, courseworkResponse, { patienceMs: 60_000 }).catch(
-    () => [],
-  )
+  const found = await ask(`/api/classes/${id}/coursework`, courseworkResponse, { patienceMs: 60_000 }).catch(() => null)
+  there.value = found
 }
 watch(
   [linked, () => route.query.run],
   ([theirs, runId]) => {
     if (runId) void look(String(runId))
     else if (theirs) void compareNow()
-    if (theirs && !coursework.value.length) void loadCoursework()
+    if (theirs && !there.value) void loadCoursework()
   },
   { immediate: true },
 )
@@ -56,7 +54,8 @@ async function keep(to: Partial<NonNullable<typeof intake.value>>): Promise<void
   choosing.value = false
   // The comparison is the server's: it has to have the rules first.
   await until(() => saving.count).toBe(0, { timeout: 10_000 })
-  if (to.theirClassId) coursework.value = []
+  there.value = null
+  if (linked.value) void loadCoursework()
   if (linked.value) await compareNow()
 }
 </script>
@@ -79,7 +78,7 @@ async function keep(to: Partial<NonNullable<typeof intake.value>>): Promise<void
       <details v-if="linked" class="rules">
         <summary class="chip">Intake rules, {{ intake.rules.length }}</summary>
         <ClassScope :class-store="classStore"
-          ><IntakeRules :key="JSON.stringify(intake)" :intake="intake" :coursework="coursework" @keep="keep"
+          ><IntakeRules :key="JSON.stringify(intake)" :intake="intake" :there="there" @keep="keep"
         /></ClassScope>
       </details>
       <template v-if="run">

@@ -1,10 +1,11 @@
-import { courseworkOf, intakeOf } from '../../../services/exchange/intake'
+import { learntRules } from '../../../../core/exchange/learnt'
+import { courseworkOf, intakeOf, readSource } from '../../../services/exchange/intake'
 
 /** What the classroom app has for a class now, for rules to be tried on. Nothing is changed by asking. */
 export default route(async (event) => {
   const { sectionId } = await requireClass(event)
   const db = await useDb()
-  const { intake } = await intakeOf(db, sectionId)
+  const { snapshot, intake } = await intakeOf(db, sectionId)
   const { coursework } = await courseworkOf(db, await reachClassroom(db, intake.connectionId), intake)
-  return coursework
+  return { coursework, learnt: learntRules(snapshot, intake, coursework, await readSource(db, sectionId)) }
 })
