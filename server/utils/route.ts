@@ -87,9 +87,15 @@ async function readCounted(event: H3Event, most: number): Promise<Buffer> {
   return Buffer.concat(parts)
 }
 
-/** The rest of a body that is too large is not read: the connection ends with the answer. */
-export function tooLarge(event: H3Event): Problem {
-  setResponseHeader(event, 'connection', 'close')
+/** How long the rest of a body is let go by after the answer. */
+const LINGER_MS = 1000
+
+/**
+ * A body that is too large. The answer has to arrive: a line that is cut with bytes under way takes it along, so what still
+ * comes is let go by for a moment, unread, and then the line is cut.
+ */
+export function tooLarge({ node: { req, res } }: H3Event): Problem {
+  res.once('finish', () => setTimeout(() => req.complete || req.socket.destroy(), LINGER_MS).unref())
   return new Problem(413, 'too-large')
 }
 
