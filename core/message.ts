@@ -185,6 +185,7 @@ export interface Messages {
   // What cannot be sent
   'send.no-category': Plain
   'send.no-period': Plain
+  'send.unknown-student': Plain
   /** What a partner said of it, in its own words. */
   'send.refused': { says: string }
   'send.answered': { status: number }

@@ -7,12 +7,19 @@ import { beginning, fitText } from '../../core/text'
 import type { Mark } from '../../core/scores/score'
 import { OneRosterPartner } from './oneroster'
 
+/** The work of one class there, what was handed in, and by whom. */
+export interface ClassCoursework {
+  coursework: Coursework[]
+  results: CourseworkResult[]
+  students: AppClass['students']
+}
+
 /** What the classroom app can do for us. Nothing is ever written there. */
 export interface ClassroomApp {
   readonly name: string
   /** The classes of a teacher, by the id that the app knows the teacher by; all of them where it does not say. */
   classes(teacherId: string | null): Promise<AppClass[]>
-  coursework(classId: string): Promise<{ coursework: Coursework[]; results: CourseworkResult[] }>
+  coursework(classId: string): Promise<ClassCoursework>
   tryOut: OneRosterPartner['tryOut']
 }
 
@@ -36,24 +43,21 @@ export class ClassroomPartner extends OneRosterPartner implements ClassroomApp {
     const found = own ?? (await this.collection(`${rostering}/classes`, 'classes', classEntity))
     const classes: AppClass[] = []
     for (const { sourcedId, title } of found.filter((each) => each.status === 'active').slice(0, MOST_CLASSES)) {
-      const students = await this.collection(
-        `${rostering}/classes/${encodeURIComponent(sourcedId)}/students`,
-        'users',
-        user,
-      )
-      classes.push({
-        id: sourcedId,
-        title,
-        students: students.map((each) => ({
-          id: each.sourcedId,
-          name: [each.preferredFirstName || each.givenName, each.familyName].filter(Boolean).join(' '),
-        })),
-      })
+      classes.push({ id: sourcedId, title, students: await this.studentsIn(sourcedId) })
     }
     return classes
   }
 
-  async coursework(classId: string): Promise<{ coursework: Coursework[]; results: CourseworkResult[] }> {
+  private async studentsIn(classId: string): Promise<AppClass['students']> {
+    const path = `${this.base.rostering}/classes/${encodeURIComponent(classId)}/students`
+    const found = (await this.collectionOr(path, 'users', user)) ?? []
+    return found.map((each) => ({
+      id: each.sourcedId,
+      name: [each.preferredFirstName || each.givenName, each.familyName].filter(Boolean).join(' '),
+    }))
+  }
+
+  async coursework(classId: string): Promise<ClassCoursework> {
     const read = await this.entitiesOf(classId)
     const topics = new Map(read.category.map((each) => [each.sourcedId, each.title]))
     const coursework = read.lineItem.map((each): Coursework => {
@@ -83,6 +87,6 @@ export class ClassroomPartner extends OneRosterPartner implements ClassroomApp {
         note: beginning(fitText(fields.note as string), 2000),
       }
     })
-    return { coursework, results }
+    return { coursework, results, students: await this.studentsIn(classId) }
   }
 }

@@ -183,6 +183,22 @@ describe('a push', () => {
     )
     expect(run.items).toMatchObject([{ id, step: 'take', state: 'held' }])
   })
+  it('does not send what was decided, where both sides agree by now', async () => {
+    const id = await score(0, '7')
+    await push()
+    const there = district.held.get(id)!
+    district.held.set(id, { ...there, fields: { ...there.fields, earned: 9 } })
+    await score(0, '5')
+    const runId = await prepare()
+    await decide(records.db, { id: runId, sectionId }, teacherId, { places: [0], choice: 'mine', remember: 'no' })
+    await letGo(records.db, runId)
+    await score(0, '9')
+    const before = district.writes.length
+    await workPush(records.db, reach, runId, dates.today)
+    expect(district.writes.length).toBe(before)
+    expect(await statesOf(runId)).toEqual({ [id]: 'moved' })
+    expect((await compareClass(records.db, reached, sectionId)).differences).toEqual([])
+  })
   it('decides nothing of a run that is on its way', async () => {
     await score(0, '7')
     const runId = await prepare()

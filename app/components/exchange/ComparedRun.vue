@@ -101,12 +101,13 @@ const canTake = ({ type, here, there }: RunItem) =>
     </div>
 
     <template v-if="run.unsendables.length">
-      <h2>Cannot be sent, {{ run.unsendables.length }}</h2>
+      <h2>{{ isPull ? 'Passed over' : 'Cannot be sent' }}, {{ run.unsendables.length }}</h2>
       <table class="plain">
         <tbody>
-          <tr v-for="each in run.unsendables" :key="each.assignmentId">
+          <tr v-for="each in run.unsendables" :key="each.assignmentId + each.title">
             <td>
-              <NuxtLink :to="{ path: `/class/${run.sectionId}`, query: { edit: each.assignmentId } }">{{
+              <template v-if="!each.assignmentId">{{ each.title }}</template>
+              <NuxtLink v-else :to="{ path: `/class/${run.sectionId}`, query: { edit: each.assignmentId } }">{{
                 each.title
               }}</NuxtLink>
             </td>

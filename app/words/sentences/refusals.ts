@@ -47,6 +47,7 @@ export const refusalSentences: Sentences<'refused' | 'copy' | 'moved' | 'send'> 
 
   'send.no-category': () => 'It has no category. Give it one.',
   'send.no-period': () => 'Its due date lies in no grading period. Change the date.',
+  'send.unknown-student': () => 'Nobody of this name is in your class: what was handed in is passed over.',
   'send.refused': ({ says }) => says,
   'send.answered': ({ status }) => `The district answered ${status}. Send it again later.`,
 }

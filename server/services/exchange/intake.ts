@@ -1,5 +1,4 @@
 import { and, eq } from 'drizzle-orm'
-import type { CourseworkResult, Coursework } from '../../../core/exchange/coursework'
 import type { SourceBaseline } from '../../../core/exchange/pull'
 import type { Intake } from '../../../core/exchange/intake'
 import { record } from '../../../core/records'
@@ -7,7 +6,7 @@ import { fullName, type ClassSnapshot } from '../../../core/section'
 import type { Offer } from '../../../shared/intake'
 import type { Db } from '../../database/client'
 import { sourceBaseline, students, enrolments, users } from '../../database/schema'
-import type { ClassroomApp } from '../../partners/classroom'
+import type { ClassCoursework, ClassroomApp } from '../../partners/classroom'
 import { noting, type Reached } from '../connections'
 import { Problem } from '../problem'
 import { loadSnapshot } from '../snapshot'
@@ -26,7 +25,7 @@ export async function courseworkOf(
   db: Db,
   app: Reached<ClassroomApp>,
   intake: Readonly<Intake>,
-): Promise<{ coursework: Coursework[]; results: CourseworkResult[] }> {
+): Promise<ClassCoursework> {
   if (!intake.theirClassId) throw new Problem(409, 'not-linked')
   return noting(db, app, () => app.partner.coursework(intake.theirClassId))
 }
@@ -59,7 +58,7 @@ export async function studentsOf(
   }
   return new Map(
     theirs.flatMap(({ id, name }) => {
-      const found = byId.get(id) ?? byName.get(plain(name))
+      const found = byId.get(id) ?? (name ? byName.get(plain(name)) : null)
       return found ? [[id, found] as const] : []
     }),
   )

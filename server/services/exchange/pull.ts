@@ -27,8 +27,9 @@ export async function preparePull(
   userId: string,
 ): Promise<string> {
   const { snapshot, intake } = await intakeOf(db, sectionId)
-  const { coursework, results } = await courseworkOf(db, app, intake)
-  const theirs = [...new Set(results.map((each) => each.studentId))].map((id) => ({ id, name: '' }))
+  const { coursework, results, students } = await courseworkOf(db, app, intake)
+  const named = new Map(students.map((each) => [each.id, each.name]))
+  const theirs = [...new Set(results.map((each) => each.studentId))].map((id) => ({ id, name: named.get(id) ?? '' }))
   const ours = await studentsOf(db, snapshot, theirs)
   const choiceOf = await choicesIn(db, sectionId, 'pull')
   const differences = pulling({
@@ -43,6 +44,7 @@ export async function preparePull(
     newId: randomUUID,
     choiceOf,
   })
+  const unknown = theirs.filter((each) => !ours.has(each.id))
   const links = new Map(coursework.map((each) => [each.id, each.link]))
   return writePrepared(db, {
     kind: 'pull',
@@ -50,6 +52,11 @@ export async function preparePull(
     userId,
     connectionId: app.connectionId,
     items: differences.map((each) => ({ ...each, link: links.get(each.theirId) ?? '', state: stateOf(each.step) })),
+    unsendables: unknown.map(({ id, name }) => ({
+      title: name || id,
+      reason: { code: 'send.unknown-student' },
+      assignmentId: '',
+    })),
     outcome: { code: 'prepared', counts: countsOf(differences.map(({ step }) => stateOf(step))) },
   })
 }

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, gt, inArray, isNull, or } from 'drizzle-orm'
+import { and, asc, desc, eq, gt, inArray, or } from 'drizzle-orm'
 import { decided, findingOf, type Choice, type Finding } from '../../../core/exchange/compare'
 import { decidedPull } from '../../../core/exchange/pull'
 import type { ExchangeRun, RunProgress } from '../../../shared/exchange'
@@ -198,12 +198,12 @@ export async function stopRun(db: Db, runId: string): Promise<void> {
 }
 
 /** What became of a run and its things since a moment. */
-export async function progressSince(db: Db, runId: string, since: Date | null): Promise<RunProgress | null> {
+export async function progressSince(db: Db, runId: string, since: Date): Promise<RunProgress | null> {
   const [run] = await db.select().from(runs).where(eq(runs.id, runId))
   if (!run) return null
   const items = await db
     .select({ place: runItems.place, state: runItems.state, reason: runItems.reason })
     .from(runItems)
-    .where(and(eq(runItems.runId, runId), since ? gt(runItems.settledAt, since) : isNull(runItems.settledAt)))
+    .where(and(eq(runItems.runId, runId), gt(runItems.settledAt, since)))
   return { state: run.state, outcome: run.outcome, finishedAt: run.finishedAt, items }
 }

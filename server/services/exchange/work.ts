@@ -1,6 +1,7 @@
 import { and, asc, eq } from 'drizzle-orm'
 import { taking } from '../../../core/exchange/take'
-import type { Thing } from '../../../core/exchange/thing'
+import { merge } from '../../../core/exchange/merge'
+import type { Fields, Thing } from '../../../core/exchange/thing'
 import { same } from '../../../core/same'
 import type { RunOutcome, SentCounts } from '../../../shared/runs'
 import type { Db } from '../../database/client'
@@ -74,12 +75,14 @@ async function stillAsShown(db: Db, reached: Reached, { run }: Claim): Promise<I
     const difference = now.get(item.id)
     const theirs = there.get(item.id)?.fields ?? null
     if (difference && same(difference.here, item.here) && same(theirs, item.there)) still.push(item)
-    else if (item.choice !== null && same(theirs, item.there)) still.push(item)
-    else if (!difference && (item.after === null) === (theirs === null)) await settle(db, item, { state: 'sent' })
-    else await settle(db, item, { state: 'moved' })
+    else await settle(db, item, { state: isThere(item, theirs) ? 'sent' : 'moved' })
   }
   return still
 }
+
+/** Whether a thing is there already as it was to be: it was sent, and the answer was lost. */
+const isThere = ({ after }: Item, there: Fields | null): boolean =>
+  after && there ? merge(null, after, there).conflicts.length === 0 : !after && !there
 
 async function settle(db: Db, item: Item, set: Partial<Item>): Promise<void> {
   await db

@@ -15,7 +15,7 @@ export default route(async (event) => {
   const follow = async () => {
     const end = Date.now() + LONGEST_MS
     let said = ''
-    let since: Date | null = new Date(0)
+    let since = new Date(0)
     while (isOpen && Date.now() < end) {
       const looked = new Date()
       const progress = await progressSince(db, id, since)
