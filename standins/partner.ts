@@ -12,11 +12,13 @@ import {
   type H3Event,
   type Router,
 } from 'h3'
+import { classesTaughtBy, ofClass, peopleIn } from './collections'
 import { faultsSchema, nextMishap, type Mishap, type Switches } from './faults'
 import { happen, happening } from './happenings'
 import { gradebookParts, type Entity, type GradebookPart, type Held } from './held'
 import { BadQuery, linksOf, pageOf, type Query } from './query'
 import { refusalOf } from './rules'
+import { status } from './status'
 import { faultsIn } from './standard'
 import { asHeld, asTold, type StandinVersion } from './versions'
 
@@ -272,59 +274,10 @@ function overlapping(query: Query, { faults }: Switches): Query {
   return faults.overlap && offset > 0 ? { ...query, offset: String(Math.max(0, offset - faults.overlap)) } : query
 }
 
-function ofClass(held: Held, part: GradebookPart, classId: string): Entity[] {
-  const items = held.list('lineItems').filter((each) => idOf(each.class) === classId)
-  if (part === 'lineItems') return items
-  const ids = new Set(items.map((each) => each.sourcedId))
-  if (part === 'results') return held.list('results').filter((each) => ids.has(idOf(each.lineItem)))
-  const used = new Set(items.map((each) => idOf(each.category)))
-  return held.list('categories').filter((each) => used.has(each.sourcedId))
-}
-
-const idOf = (value: unknown) => (value as { sourcedId?: string } | undefined)?.sourcedId ?? ''
-const enrolled = (held: Held, role: string) => held.list('enrollments').filter((each) => each.role === role)
-
-function classesTaughtBy(held: Held, teacherId: string): Entity[] {
-  const ids = new Set(
-    enrolled(held, 'teacher').flatMap((each) => (idOf(each.user) === teacherId ? idOf(each.class) : [])),
-  )
-  return held.list('classes').filter((each) => ids.has(each.sourcedId))
-}
-
-function peopleIn(held: Held, classId: string, role: string): Entity[] {
-  const ids = new Set(enrolled(held, role).flatMap((each) => (idOf(each.class) === classId ? idOf(each.user) : [])))
-  return held.list('users').filter((each) => ids.has(each.sourcedId))
-}
-
 /** A piece of coursework says where it is opened. */
 function linked(event: H3Event, { workPath }: PartnerOptions, entity: Entity): Entity {
   const metadata = entity.metadata as { workType?: string } | undefined
   if (!workPath || metadata?.workType === undefined) return entity
   const link = `http://${getHeader(event, 'host')}${workPath}/${encodeURIComponent(entity.sourcedId)}`
   return { ...entity, metadata: { ...metadata, link } }
-}
-
-const minorCodes: Record<number, string> = {
-  400: 'invalid_filter_field',
-  401: 'unauthorisedrequest',
-  403: 'forbidden',
-  404: 'unknownobject',
-  422: 'invaliddata',
-  429: 'server_busy',
-  500: 'internal_server_error',
-  503: 'server_busy',
-}
-
-/** The status payload of the standard. */
-function status(event: H3Event, code: number, description: string) {
-  setResponseStatus(event, code)
-  const value = minorCodes[code] ?? 'internal_server_error'
-  return {
-    imsx_codeMajor: 'failure',
-    imsx_severity: 'error',
-    imsx_description: description,
-    imsx_CodeMinor: {
-      imsx_codeMinorField: [{ imsx_codeMinorFieldName: 'TargetEndSystem', imsx_codeMinorFieldValue: value }],
-    },
-  }
 }
