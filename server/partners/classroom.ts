@@ -19,6 +19,8 @@ export interface ClassroomApp {
   readonly name: string
   /** The classes of a teacher, by the id that the app knows the teacher by; all of them where it does not say. */
   classes(teacherId: string | null): Promise<AppClass[]>
+  /** Ids of the classes of a teacher there; null where the app does not say. */
+  classIdsOf(teacherId: string): Promise<string[] | null>
   coursework(classId: string): Promise<ClassCoursework>
   tryOut: OneRosterPartner['tryOut']
 }
@@ -33,19 +35,22 @@ const MOST_CLASSES = 60
 export class ClassroomPartner extends OneRosterPartner implements ClassroomApp {
   async classes(teacherId: string | null): Promise<AppClass[]> {
     const rostering = this.base.rostering
-    const own = teacherId
-      ? await this.collectionOr(
-          `${rostering}/teachers/${encodeURIComponent(teacherId)}/classes`,
-          'classes',
-          classEntity,
-        )
-      : null
+    const own = teacherId ? await this.classesTaughtBy(teacherId) : null
     const found = own ?? (await this.collection(`${rostering}/classes`, 'classes', classEntity))
     const classes: AppClass[] = []
     for (const { sourcedId, title } of found.filter((each) => each.status === 'active').slice(0, MOST_CLASSES)) {
       classes.push({ id: sourcedId, title, students: await this.studentsIn(sourcedId) })
     }
     return classes
+  }
+
+  private classesTaughtBy(teacherId: string) {
+    const path = `${this.base.rostering}/teachers/${encodeURIComponent(teacherId)}/classes`
+    return this.collectionOr(path, 'classes', classEntity)
+  }
+
+  async classIdsOf(teacherId: string): Promise<string[] | null> {
+    return (await this.classesTaughtBy(teacherId))?.map((each) => each.sourcedId) ?? null
   }
 
   private async studentsIn(classId: string): Promise<AppClass['students']> {

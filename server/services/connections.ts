@@ -129,9 +129,8 @@ async function reachOne(
   id: string | null,
 ): Promise<Reached<ClassroomPartner>> {
   const rows = await db.select().from(connections).orderBy(asc(connections.createdAt), asc(connections.id))
-  const row = id
-    ? rows.find((each) => each.id === id)
-    : rows.find((each) => each.isOn && (each.protocol === 'classroom') === isApp)
+  const ofKind = rows.filter((each) => (each.protocol === 'classroom') === isApp)
+  const row = ofKind.find((each) => (id ? each.id === id : each.isOn))
   if (!row && id) throw new Problem(404, 'no-connection')
   if (!row) throw new Problem(503, isApp ? 'no-app' : 'no-partner')
   return { connectionId: row.id, partner: systemOf(row, password) }
@@ -151,6 +150,11 @@ export const reachApp = (
   password: string,
   connectionId: string | null = null,
 ): Promise<Reached<ClassroomApp>> => reachOne(db, password, true, connectionId)
+
+/** Whatever system a connection leads to, to be tried out. @throws Problem `no-connection` */
+export async function reachToTry(db: Db, password: string, id: string): Promise<Reached<Pick<Partner, 'tryOut'>>> {
+  return { connectionId: id, partner: systemOf(await find(db, id), password) }
+}
 
 /** Does something with a system, and writes down that it worked, or why it did not. */
 export async function noting<T>(

@@ -1,5 +1,5 @@
 import type { ClassroomApp } from '../partners/classroom'
-import { reach, reachApp, type Reached } from '../services/connections'
+import { reach, reachApp, reachToTry, type Reached } from '../services/connections'
 import type { Db } from '../database/client'
 
 /** What seals the keys of connections. */
@@ -12,3 +12,6 @@ export const reachSis = (db: Db, connectionId?: string | null): Promise<Reached>
 /** The classroom app, in the same way. */
 export const reachClassroom = (db: Db, connectionId?: string | null): Promise<Reached<ClassroomApp>> =>
   reachApp(db, sealingPassword(), connectionId)
+
+/** Whatever system a connection leads to. */
+export const reachAny = (db: Db, connectionId: string) => reachToTry(db, sealingPassword(), connectionId)

@@ -6,12 +6,15 @@ import type { Thing } from '#core/exchange/thing'
 import { wireOf, type Told } from '#core/formats/oneroster/gradebook'
 import type { DbHandle } from '../../server/database/client'
 import { connections, runItems, runs, syncBaseline } from '../../server/database/schema'
+import type { ClassroomApp } from '../../server/partners/classroom'
 import type { Answer, Partner } from '../../server/partners/partner'
 import { readBaseline, sourcedIds } from '../../server/services/exchange/baseline'
 import { claimPush, nobodyWorks, waitingPushes } from '../../server/services/exchange/claim'
+import { offers } from '../../server/services/exchange/intake'
 import { lastNight, sendByNight } from '../../server/services/exchange/night'
 import { districtOverview } from '../../server/services/exchange/overview'
 import { compareClass, preparePush } from '../../server/services/exchange/prepare'
+import { preparePull } from '../../server/services/exchange/pull'
 import { decide, letGo, readRun } from '../../server/services/exchange/run'
 import { workPush } from '../../server/services/exchange/work'
 import type { Reached } from '../../server/services/connections'
@@ -272,5 +275,30 @@ describe('the office’s view', () => {
     expect((await of()).actsSince).toBe(actsSince + 1)
     const items = await records.db.select({ state: runItems.state }).from(runItems).where(eq(runItems.id, refused))
     expect(items.at(-1)!.state).toBe('refused')
+  })
+})
+
+describe('a link to the classroom app', () => {
+  const app = (own: string[] | null, students: { id: string; name: string }[]): Reached<ClassroomApp> => ({
+    connectionId: 'c',
+    partner: {
+      name: 'The app',
+      classIdsOf: () => Promise.resolve(own),
+      classes: () => Promise.resolve([{ id: 'theirs', title: 'Theirs', students }]),
+      coursework: () => Promise.resolve({ coursework: [], results: [], students }),
+      tryOut: () => Promise.resolve([]),
+    },
+  })
+  const strangers = [{ id: 'x1', name: 'Somebody Else' }]
+  it('is no proof: a class of somebody else is not read, and nobody in it is named', async () => {
+    await change([{ kind: 'intake', id: sectionId, to: { connectionId: 'c', theirClassId: 'theirs' } }])
+    const pull = (of: Reached<ClassroomApp>) => preparePull(records.db, of, sectionId, teacherId)
+    await expect(pull(app(['another'], []))).rejects.toMatchObject({ code: 'not-your-class' })
+    await expect(pull(app(null, strangers))).rejects.toMatchObject({ code: 'not-your-class' })
+    expect(await offers(records.db, app(null, strangers), sectionId, teacherId)).toEqual([])
+    expect(await pull(app(['theirs'], strangers))).toBeTruthy()
+    const { students } = await loadSnapshot(records.db, sectionId)
+    const ours = students.map((each) => ({ id: 'other-id', name: `${each.givenName} ${each.familyName}` }))
+    expect(await offers(records.db, app(null, ours.slice(0, 1)), sectionId, teacherId)).toHaveLength(1)
   })
 })

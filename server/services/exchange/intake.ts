@@ -20,14 +20,35 @@ export async function intakeOf(
   return { snapshot, intake: record(snapshot.records, 'intake', sectionId) }
 }
 
-/** The coursework of the class that this one is linked to. @throws Problem `not-linked` */
+/**
+ * The coursework of the class that this one is linked to. The link is the teacher's word, and no proof: the app has to say
+ * that the class is theirs, or where it does not say whose a class is, most of its students have to be in this one.
+ *
+ * @throws Problem `not-linked`, `not-your-class`
+ */
 export async function courseworkOf(
   db: Db,
   app: Reached<ClassroomApp>,
-  intake: Readonly<Intake>,
+  { snapshot, intake }: { snapshot: ClassSnapshot; intake: Readonly<Intake> },
+  userId: string,
 ): Promise<ClassCoursework> {
-  if (!intake.theirClassId) throw new Problem(409, 'not-linked')
-  return noting(db, app, () => app.partner.coursework(intake.theirClassId))
+  const { theirClassId } = intake
+  if (!theirClassId) throw new Problem(409, 'not-linked')
+  const teacherId = await teacherIdOf(db, userId)
+  const own = teacherId ? await noting(db, app, () => app.partner.classIdsOf(teacherId)) : null
+  if (own && !own.includes(theirClassId)) throw new Problem(403, 'not-your-class')
+  const found = await noting(db, app, () => app.partner.coursework(theirClassId))
+  if (!own && !isMostlyOurs(await studentsOf(db, snapshot, found.students), found.students))
+    throw new Problem(403, 'not-your-class')
+  return found
+}
+
+const isMostlyOurs = (matched: ReadonlyMap<string, string>, of: readonly unknown[]) => matched.size * 2 > of.length
+
+/** The id by which other systems know a teacher. */
+async function teacherIdOf(db: Db, userId: string): Promise<string | null> {
+  const [user] = await db.select({ sourcedId: users.sourcedId }).from(users).where(eq(users.id, userId))
+  return user?.sourcedId ?? null
 }
 
 /** Our students of a class by the ids that came with the roster; the classroom app has them from the same district. */
@@ -68,19 +89,22 @@ const plain = (name: string) => name.normalize('NFC').toLocaleLowerCase().trim()
 /** The classes of the app that this one may be: those with most of its students first, then by title. */
 export async function offers(db: Db, app: Reached<ClassroomApp>, sectionId: string, userId: string): Promise<Offer[]> {
   const { snapshot } = await intakeOf(db, sectionId)
-  const [user] = await db.select({ sourcedId: users.sourcedId }).from(users).where(eq(users.id, userId))
-  const classes = await noting(db, app, () => app.partner.classes(user?.sourcedId ?? null))
+  const teacherId = await teacherIdOf(db, userId)
+  const own = teacherId ? await noting(db, app, () => app.partner.classIdsOf(teacherId)) : null
+  const classes = await noting(db, app, () => app.partner.classes(own ? teacherId : null))
   const found: Offer[] = []
   for (const { id, title, students: theirs } of classes) {
     const matched = await studentsOf(db, snapshot, theirs)
+    // Where the app does not say whose a class is, nobody is shown who is in another's.
+    if (!own && !isMostlyOurs(matched, theirs)) continue
     const unknown = theirs.filter((each) => !matched.has(each.id)).map((each) => each.name)
     found.push({ id, title, connectionId: app.connectionId, alike: matched.size, of: theirs.length, unknown })
   }
-  const own = plain(snapshot.section.title)
+  const title = plain(snapshot.section.title)
   return found.sort(
     (a, b) =>
       b.alike - a.alike ||
-      Number(plain(b.title) === own) - Number(plain(a.title) === own) ||
+      Number(plain(b.title) === title) - Number(plain(a.title) === title) ||
       a.title.localeCompare(b.title),
   )
 }

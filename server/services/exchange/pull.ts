@@ -27,7 +27,7 @@ export async function preparePull(
   userId: string,
 ): Promise<string> {
   const { snapshot, intake } = await intakeOf(db, sectionId)
-  const { coursework, results, students } = await courseworkOf(db, app, intake)
+  const { coursework, results, students } = await courseworkOf(db, app, { snapshot, intake }, userId)
   const named = new Map(students.map((each) => [each.id, each.name]))
   const theirs = [...new Set(results.map((each) => each.studentId))].map((id) => ({ id, name: named.get(id) ?? '' }))
   const ours = await studentsOf(db, snapshot, theirs)

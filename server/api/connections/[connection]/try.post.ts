@@ -4,6 +4,6 @@ import { noting } from '../../../services/connections'
 export default route(async (event) => {
   await requireRegistrar(event)
   const db = await useDb()
-  const reached = await reachSis(db, connectionParam(event))
+  const reached = await reachAny(db, connectionParam(event))
   return noting(db, reached, () => reached.partner.tryOut())
 })
