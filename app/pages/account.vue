@@ -3,34 +3,21 @@ import { say } from '~/words/say'
 import { fieldFault } from '#core/fields'
 import { z } from 'zod'
 import { passwordRequest, sessionsResponse, type OwnSession } from '#shared/person'
-import { ApiProblem, ask } from '~/composables/useApi'
+import { ask } from '~/composables/useApi'
+import { useAttempt } from '~/composables/useAttempt'
 import { shortInstant } from '~/composables/useWords'
 
 const sessions = ref<OwnSession[]>([])
-const problem = ref('')
 const present = ref('')
 const next = ref('')
 const again = ref('')
 const message = ref('')
 const tried = ref(false)
-const busy = ref(false)
+const { problem, busy, attempt } = useAttempt()
 const list = useTemplateRef('list')
 const ok = z.object({ ok: z.literal(true) })
 
 useHead({ title: 'Your sign-ins · Yukata' })
-
-async function attempt(work: () => Promise<void>): Promise<void> {
-  problem.value = ''
-  busy.value = true
-  try {
-    await work()
-  } catch (error) {
-    if (!(error instanceof ApiProblem)) throw error
-    problem.value = error.message
-  } finally {
-    busy.value = false
-  }
-}
 const load = () => attempt(async () => void (sessions.value = await ask('/api/sessions', sessionsResponse)))
 onMounted(load)
 

@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { z } from 'zod'
 import { protocols, triesResponse, type Connection, type Protocol } from '#shared/connections'
-import { ApiProblem, ask } from '~/composables/useApi'
+import { ask } from '~/composables/useApi'
+import { useAttempt } from '~/composables/useAttempt'
 import { partName, protocolWords } from '~/words/exchange'
 import { sayProblem } from '~/words/sentences/problems'
 
 /** One system: how it is reached, and whether that works. A key that is kept is never shown. */
+const { problem, busy, attempt } = useAttempt()
 const props = defineProps<{ connection: Connection | null }>()
 const emit = defineEmits<{ close: []; kept: [] }>()
 
@@ -19,24 +21,7 @@ const form = reactive({
   isOn: props.connection?.isOn ?? true,
 })
 const isSetUp = computed(() => props.connection?.isSetUp ?? false)
-const problem = ref('')
-const busy = ref(false)
 const tries = ref<z.infer<typeof triesResponse> | null>(null)
-
-async function attempt(work: () => Promise<unknown>): Promise<boolean> {
-  problem.value = ''
-  busy.value = true
-  try {
-    await work()
-    return true
-  } catch (error) {
-    if (!(error instanceof ApiProblem)) throw error
-    problem.value = error.message
-    return false
-  } finally {
-    busy.value = false
-  }
-}
 const keep = () =>
   attempt(async () => {
     if (isSetUp.value) return

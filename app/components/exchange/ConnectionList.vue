@@ -1,27 +1,18 @@
 <script setup lang="ts">
 import { z } from 'zod'
 import { connectionsResponse, type Connection } from '#shared/connections'
-import { ApiProblem, ask } from '~/composables/useApi'
+import { ask } from '~/composables/useApi'
+import { useAttempt } from '~/composables/useAttempt'
 import { shortInstant } from '~/composables/useWords'
 import { protocolWords } from '~/words/exchange'
 import { sayProblem } from '~/words/sentences/problems'
 
 /** The systems that we speak with: which, whether they work, and how they are reached. */
+const { problem, attempt } = useAttempt()
 const connections = ref<Connection[]>([])
-const problem = ref('')
 const edited = ref<Connection | 'new' | null>(null)
 const removing = ref<Connection | null>(null)
 const ok = z.object({ ok: z.literal(true) })
-
-async function attempt(work: () => Promise<unknown>): Promise<void> {
-  problem.value = ''
-  try {
-    await work()
-  } catch (error) {
-    if (!(error instanceof ApiProblem)) throw error
-    problem.value = error.message
-  }
-}
 const load = async () => (connections.value = await ask('/api/connections', connectionsResponse))
 onMounted(() => attempt(load))
 

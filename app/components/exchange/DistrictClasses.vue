@@ -1,32 +1,19 @@
 <script setup lang="ts">
 import { districtExchange, sendResponse, type DistrictClass } from '#shared/exchange'
 import { fileOfTable, handOver } from '~/sheet/files'
-import { ApiProblem, ask } from '~/composables/useApi'
+import { ask } from '~/composables/useApi'
+import { useAttempt } from '~/composables/useAttempt'
 import { isUnderWay } from '~/composables/useExchangeRun'
 import { counted, shortInstant } from '~/composables/useWords'
 import { sayProblem } from '~/words/sentences/problems'
 
 /** How the exchange of every class of the district stands, filtered, as a file, and sent for a class. */
+const { problem, busy, attempt } = useAttempt()
 const classes = shallowRef<DistrictClass[] | null>(null)
-const problem = ref('')
-const busy = ref(false)
 const school = ref('')
 const search = ref('')
 const state = ref('all')
 const shownRows = ref(60)
-
-async function attempt(work: () => Promise<void>): Promise<void> {
-  problem.value = ''
-  busy.value = true
-  try {
-    await work()
-  } catch (error) {
-    if (!(error instanceof ApiProblem)) throw error
-    problem.value = error.message
-  } finally {
-    busy.value = false
-  }
-}
 const load = async () => void (classes.value = await ask('/api/exchange/district', districtExchange))
 onMounted(() => attempt(load))
 

@@ -1,25 +1,16 @@
 <script setup lang="ts">
 import { z } from 'zod'
 import { choicesResponse } from '#shared/exchange'
-import { ApiProblem, ask } from '~/composables/useApi'
+import { ask } from '~/composables/useApi'
+import { useAttempt } from '~/composables/useAttempt'
 import { shortInstant } from '~/composables/useWords'
 import { typesWords } from '~/words/exchange'
 
 /** What was decided for good, to be looked up and forgotten. */
+const { problem, attempt } = useAttempt()
 const props = defineProps<{ titleOf: (sectionId: string) => string }>()
 const choices = ref<z.infer<typeof choicesResponse>>([])
-const problem = ref('')
 const list = useTemplateRef('list')
-
-async function attempt(work: () => Promise<unknown>): Promise<void> {
-  problem.value = ''
-  try {
-    await work()
-  } catch (error) {
-    if (!(error instanceof ApiProblem)) throw error
-    problem.value = error.message
-  }
-}
 const load = async () => (choices.value = await ask('/api/exchange/choices', choicesResponse))
 onMounted(() => attempt(load))
 

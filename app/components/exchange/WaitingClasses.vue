@@ -4,32 +4,20 @@ import { blanks } from '#core/kinds'
 import { togetherResponse } from '#shared/class'
 import { batchOf } from '~/composables/useBatch'
 import { usePerson } from '~/stores/person'
-import { ApiProblem, ask } from '~/composables/useApi'
+import { ask } from '~/composables/useApi'
+import { useAttempt } from '~/composables/useAttempt'
 import { isUnderWay } from '~/composables/useExchangeRun'
 import { counted, shortInstant } from '~/composables/useWords'
 import { sayProblem } from '~/words/sentences/problems'
 
 /** What waits in each class, and all of it sent at once. */
+const { problem, busy, attempt } = useAttempt()
 const classes = ref<WaitingClass[] | null>(null)
-const problem = ref('')
-const busy = ref(false)
 const not = ref<{ title: string; words: string }[]>([])
 const emit = defineEmits<{ sent: [] }>()
 
 async function load(): Promise<void> {
   classes.value = await ask('/api/exchange/waiting', waitingResponse)
-}
-async function attempt(work: () => Promise<void>): Promise<void> {
-  problem.value = ''
-  busy.value = true
-  try {
-    await work()
-  } catch (error) {
-    if (!(error instanceof ApiProblem)) throw error
-    problem.value = error.message
-  } finally {
-    busy.value = false
-  }
 }
 onMounted(() => attempt(load))
 
