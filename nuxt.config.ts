@@ -85,6 +85,16 @@ export default defineNuxtConfig({
         dir: folder('./node_modules/@expo-google-fonts/commissioner'),
         pattern: '{400Regular,600SemiBold}/*.ttf',
       },
+      {
+        baseName: 'arabic',
+        dir: folder('./node_modules/@fontsource/noto-sans-arabic/files'),
+        pattern: '*-arabic-400-normal.woff',
+      },
+      {
+        baseName: 'han',
+        dir: folder('./node_modules/@fontsource/noto-sans-sc/files'),
+        pattern: '*-chinese-simplified-400-normal.woff',
+      },
     ],
   },
   typescript: {

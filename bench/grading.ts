@@ -1,3 +1,4 @@
+import { remarkBox } from '../core/report-card/layout'
 import { isMainThread, parentPort, Worker, workerData } from 'node:worker_threads'
 import { fileURLToPath } from 'node:url'
 import FormulaParser from 'fast-formula-parser'
@@ -84,7 +85,9 @@ function aClass(drops: boolean): ClassSnapshot {
     scales: [],
     policy: blanks.policy,
     policyBy: null,
+    remarkBox: remarkBox(blanks.cardLayout),
     bank: [],
+    windows: {},
     records,
     declared: {},
   }

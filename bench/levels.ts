@@ -1,3 +1,4 @@
+import { remarkBox } from '../core/report-card/layout'
 import { isMainThread, parentPort, Worker } from 'node:worker_threads'
 import { fileURLToPath } from 'node:url'
 import { blanks } from '../core/kinds'
@@ -47,7 +48,15 @@ function classOf(method: MethodName): ClassSnapshot {
   return {
     section: { id: 'class', title: 'A class', course: '', school: '', meets: '' },
     ...{ periods: [period], students, standards, levelScales: [shippedLevels], scales: [] },
-    ...{ policy: blanks.policy, policyBy: null, bank: [], records, declared: {} },
+    ...{
+      policy: blanks.policy,
+      policyBy: null,
+      remarkBox: remarkBox(blanks.cardLayout),
+      bank: [],
+      windows: {},
+      records,
+      declared: {},
+    },
   }
 }
 

@@ -20,6 +20,7 @@ function groundOf(snapshot: ClassSnapshot, changes: readonly Change[]): Ground {
       if (what === 'district' || what === 'course') return false
       return isOf({ student: students, period: periods }[what], id)
     },
+    isClosed: (periodId) => snapshot.windows[periodId]?.isClosed ?? false,
     policy,
     scales: scales.filter((each) => each.owner === 'district'),
     levelsFor: (standardId) => levelContext(snapshot).scaleFor(standardId),

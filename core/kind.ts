@@ -19,6 +19,8 @@ export interface RecordKind<S extends z.ZodObject = z.ZodObject> {
   older?: readonly Older[]
   /** What a change of it moves: one score, one student's grades of longer periods, one student's row, or everything. */
   moves: 'score' | 'override' | 'row' | 'class'
+  /** Kept as it is once the office has closed the period that its ids name. */
+  closes?: true
   /** Read through an index of its ids: a record that is new makes a new dictionary, and the index with it. */
   indexed?: true
   /** Why a change cannot be kept; null where it can. */
@@ -49,6 +51,8 @@ export interface ChangeOf<R> {
 export interface Ground {
   /** Whether something of that id is there to be spoken of. */
   knows(what: Exclude<Named, 'itself'> | 'category', id: string): boolean
+  /** Whether the office has closed a period, and not opened it for this class. */
+  isClosed(periodId: string): boolean
   policy: Readonly<Fixed>
   /** Scales that there are, by which it is told whether the district allows one. */
   scales: readonly (GradingScale & { id: string })[]

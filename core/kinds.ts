@@ -1,7 +1,11 @@
 import type { z } from 'zod'
 import { intake } from './exchange/intake'
+import { cardLayout } from './report-card/layout'
+import { driftLeft } from './report-card/drift-left'
+import { closing } from './grading/closing'
 import { declaration } from './grading/declaration'
 import { override } from './grading/override'
+import { reportingWindow, windowGrant, windowRequest } from './grading/reporting-window'
 import { idOf, partsOf, type ChangeOf, type Ground, type RecordKind, type Refusal } from './kind'
 import { assignment } from './plan/assignment'
 import { category } from './plan/category'
@@ -11,7 +15,11 @@ import { policy } from './plan/policy'
 import { evidence } from './proficiency/evidence'
 import { observation } from './proficiency/observation'
 import { levelOverride } from './proficiency/level-override'
+import { bankEntry } from './remarks/bank-entry'
+import { bankStar } from './remarks/bank-star'
+import { calledAs } from './remarks/called-as'
 import { remark } from './remarks/remark'
+import { statement } from './remarks/statement'
 import { courseStandard, standard } from './proficiency/standard'
 import { ownLevelScale } from './scales/own-level-scale'
 import { ownScale } from './scales/own-scale'
@@ -28,13 +36,23 @@ export const kinds = {
   observation,
   override,
   remark,
+  statement,
+  calledAs,
+  closing,
   declaration,
+  driftLeft,
+  windowRequest,
+  bankEntry,
+  bankStar,
+  reportingWindow,
+  windowGrant,
   scale: ownScale,
   levelScale: ownLevelScale,
   standard,
   courseStandard,
   pattern,
   policy,
+  cardLayout,
   intake,
 }
 export type Kind = keyof typeof kinds
@@ -42,7 +60,7 @@ export type RecordOf<K extends Kind> = z.infer<(typeof kinds)[K]['schema']>
 export const kindNames = Object.keys(kinds) as [Kind, ...Kind[]]
 
 /** The release of shapes that this code writes. What is stored says which it was written with. */
-export const SHAPE = 6
+export const SHAPE = 8
 
 const each = <T>(of: (kind: RecordKind) => T) =>
   Object.fromEntries(Object.entries(kinds).map(([name, kind]) => [name, of(kind as unknown as RecordKind)]))
@@ -75,9 +93,10 @@ export function refusalOf(
   present: object,
   ground: Ground,
 ): Refusal | null {
-  const { names, refuse } = kinds[change.kind] as unknown as RecordKind
+  const { names, closes, refuse } = kinds[change.kind] as unknown as RecordKind
   const ids = partsOf(change.id)
   const unknown = names.find((what, at) => what !== 'itself' && !ground.knows(what, ids[at] ?? ''))
   if (unknown && unknown !== 'itself') return { code: 'refused.not-there', what: unknown }
+  if (closes && ground.isClosed(ids[names.indexOf('period')] ?? '')) return { code: 'refused.window-closed' }
   return refuse?.({ id: change.id, to: change.to, present } as ChangeOf<never>, ground) ?? null
 }

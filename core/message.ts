@@ -87,6 +87,20 @@ export interface Messages {
   /** A refusal that an earlier release kept as a sentence. */
   'refused.words': { words: string }
   'refused.not-here': Plain
+  // A comment bank as a table
+  'bank.no-column': { column: string }
+  'bank.quotes': Plain
+  'bank.nothing': Plain
+  'bank.most': { most: number }
+  'bank.code': { typed: string }
+  'bank.no-text': Plain
+  'bank.long': { most: number }
+  'bank.twice': { typed: string; line: number }
+  'bank.number': { column: string; typed: string }
+
+  'refused.window-closed': Plain
+  'refused.not-an-image': Plain
+  'refused.empty-entry': Plain
   'refused.not-there': {
     what: 'section' | 'district' | 'student' | 'assignment' | 'category' | 'standard' | 'period' | 'course'
   }
@@ -121,9 +135,11 @@ export interface Messages {
   'end.no-category': { assignment: string }
   'end.no-points': { assignment: string }
   'end.off-scale': { assignment: string; scores: number; labels: readonly string[] }
+  'end.drift': { student: string; period: string; was: string | null; now: string | null }
   'end.override-gone': { student: string; period: string; label: string }
   'end.override-disagrees': { student: string; percent: string; label: string }
   'end.level-override': { student: string; given: string; standard: string; period: string; calculated: string }
+  'end.incomplete': { student: string; period: string; until: string }
   'end.far-above': { student: string; score: string; possible: string; assignment: string; others: boolean }
   'end.low-scores': { assignment: string; scores: number; lowLine: string }
   'end.unread': { typed: string; student: string; assignment: string; reason: MessageOf<'entry' | 'field'> }
@@ -142,6 +158,8 @@ export interface Messages {
   'mend.bring-back': Plain
   'mend.meant': { score: string }
   'mend.stays': { score: string }
+  'mend.made-good': Plain
+  'mend.drift-back': { was: string }
   'mend.override': { percent: string; label: string }
 
   // A remark
@@ -151,8 +169,12 @@ export interface Messages {
   'remark.doubled': { words: string }
   'remark.two-spaces': Plain
   'remark.too-long': { over: number }
+  'remark.unprintable': { characters: readonly string[] }
   'remark.low-without-remark': { lowLine: string }
   'remark.without-grade': Plain
+  /** The personal part stands word for word at so many others too. */
+  'remark.same': { others: number }
+  'remark.statement-only': Plain
 
   // What cannot be copied with a plan, and what stays of a student's scores
   'copy.category-stays': { category: string; assignments: number }
@@ -203,6 +225,7 @@ export interface Messages {
   'file.quotes': Plain
   'file.dangling': { missing: string }
   'file.date': { typed: string }
+  'file.value': { typed: string }
   'file.choice': { typed: string; choices: readonly string[] }
   'file.person-name': Plain
   'file.own-parent': { id: string }

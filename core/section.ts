@@ -1,11 +1,13 @@
 import { holds, type Period } from './calendar/periods'
 import type { DeclaredGrade } from './grading/declaration'
+import type { ClassWindow } from './grading/reporting-window'
 import type { Fixed as Policy } from './plan/fixed'
 import type { Records } from './records'
 import type { GradingScale } from './scales/grading'
 import type { BankEntry } from './remarks/bank-entry'
 import type { Span } from './scores/contribution'
 import type { AvailableLevelScale } from './scales/proficiency'
+import type { TextBox } from './remarks/lines'
 import type { Pronouns } from './remarks/pronouns'
 
 export interface Student {
@@ -53,8 +55,12 @@ export interface ClassSnapshot {
   /** What the district fixes, and who fixed it. */
   policy: Readonly<Policy>
   policyBy: string | null
+  /** The room that a card has for a remark. */
+  remarkBox: TextBox
   bank: BankEntry[]
   records: Records
+  /** When the office takes in grades, by period; a period without one is open. */
+  windows: Record<string, ClassWindow>
   /** Grades as they were when each declared period was declared, by period id. */
   declared: Record<string, DeclaredGrade[]>
 }

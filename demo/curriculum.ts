@@ -1,4 +1,4 @@
-import type { BankEntry } from '../core/remarks/bank-entry'
+import { anybody, type BankEntryRecord, type Suits } from '../core/remarks/bank-entry'
 import type { Level } from '../core/scales/proficiency'
 
 /** Standards, levels and remarks of Brindle Bay: all of them made up here. */
@@ -197,24 +197,35 @@ export const areas: Area[] = [
 /** What a standard of the demo is known by. */
 export const standardId = (code: string) => `standard-${code.toLowerCase()}`
 
-const entries: [code: string, topic: string, text: string, starred?: true][] = [
-  ['G04', 'Reasoning', '{name} explains every step {they} {takes|take} and checks it.', true],
-  ['N11', 'Next step', 'Next, {they} {is|are} ready to question {their} own evidence.', true],
+const entries: [code: string, topic: string, text: string, suits?: Partial<Suits>][] = [
+  ['G04', 'Reasoning', '{name} explains every step {they} {takes|take} and checks it.', { percentFrom: '80' }],
+  ['N11', 'Next step', 'Next, {they} {is|are} ready to question {their} own evidence.', { levelFrom: '2' }],
   ['H02', 'Habits', '{name} came prepared every day this quarter.'],
   ['N03', 'Next step', 'Showing units in each answer would make {their} work clearer.'],
-  ['L07', 'Late work', 'Work handed in late lowered this grade; {they} may still redo two drawings.'],
+  [
+    'L07',
+    'Late work',
+    'Work handed in late lowered this grade; {they} may still redo two drawings.',
+    { missing: true },
+  ],
   ['G01', 'Reasoning', '{name} asks sharp questions, and {they} {listens|listen} to the answers.'],
   ['G09', 'Reasoning', '{name} built {their} delta model with care and can say what it leaves out.'],
   ['H05', 'Habits', '{name} is a steady partner in the field and shares {their} tools.'],
   ['H08', 'Habits', '{They} {checks|check} {their} own work before handing it in.'],
-  ['N06', 'Next step', 'A second draft of each drawing would show what {they} {knows|know}.'],
-  ['L02', 'Missing work', 'Three field notes are missing; {they} can hand them in until the exam.'],
+  ['N06', 'Next step', 'A second draft of each drawing would show what {they} {knows|know}.', { percentTo: '79' }],
+  ['L02', 'Missing work', 'Three field notes are missing; {they} can hand them in until the exam.', { missing: true }],
   ['W01', 'Growth', '{name} has come a long way since September, and the credit is {theirs}.'],
 ]
-export const bank: BankEntry[] = entries.map(([code, topic, text, starred]) => ({
-  id: `bank-${code.toLowerCase()}`,
-  code,
-  topic,
-  text,
-  starred: starred ?? false,
-}))
+/** The district's comment bank, by id. */
+export const bank: Record<string, BankEntryRecord> = Object.fromEntries(
+  entries.map(([code, topic, text, suits], place) => [
+    bankId(code),
+    { code, topic, text, suits: { ...anybody, ...suits }, place, removed: false },
+  ]),
+)
+/** What an entry of the demo's bank is known by. */
+export function bankId(code: string): string {
+  return `bank-${code.toLowerCase()}`
+}
+/** What the demo's teachers have starred. */
+export const starred = ['G04', 'N11'].map(bankId)

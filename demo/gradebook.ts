@@ -150,6 +150,7 @@ const special: Record<string, (builder: ClassBuilder) => void> = {
       label: 'B-',
       reason: 'Delta model redone after illness',
       familyLine: 'With the delta model, which came in later.',
+      incompleteUntil: null,
     })
     b.flush('override', '2026-11-24')
     b.declare('Quarter 1', '2026-11-06')

@@ -10,18 +10,18 @@ import { rosterFromRest, type RosterEntities } from '../core/formats/oneroster/r
 import type { ClassSnapshot } from '../core/section'
 import { applyMigrations, openDb, type Db } from '../server/database/client'
 import { readMigrations } from '../server/database/migrations'
-import { bankEntries, courses, orgs, periods, sections, sectionTeachers, users } from '../server/database/schema'
+import { courses, orgs, periods, sections, sectionTeachers, users } from '../server/database/schema'
 import { sentenceOf } from '../server/database/start-faults'
 import type { ActResult } from '../shared/class'
 import { takeActs, takeTogether } from '../server/services/acts'
-import { districtScope } from '../server/services/scopes'
+import { districtScope, userScope } from '../server/services/scopes'
 import { hashOf } from '../server/services/passwords'
 import { applyRoster } from '../server/services/roster/apply'
 import { setPassword } from '../server/services/sign-in'
 import { loadSnapshot } from '../server/services/snapshot'
 import { advisoryActs } from './advisory'
 import { classroomReceipts } from './classroom'
-import { bank } from './curriculum'
+import { bankAct, ownBankAct, starsAct } from './bank'
 import { overnightFramework } from './framework'
 import { gradeThreeActs } from './grade-three'
 import { published } from './published'
@@ -92,16 +92,28 @@ async function main(): Promise<void> {
     wholly(await takeActs(handle.db, id, userId, acts, { now: new Date(`${demoToday}T06:00:00Z`) }))
   }
   if (!columns) await seedOffice(handle.db)
+  if (!columns) await seedBanks(handle.db)
   await handle.close()
   if (args.standins) giveToStandins(args.standins, overnight(roster))
 }
 
 async function seedCurriculum(tx: Db, officeId: string): Promise<void> {
-  await tx.insert(bankEntries).values(bank.map((entry, place) => ({ ...entry, place })))
+  await takeTogether(tx, officeId, [{ scope: districtScope, act: bankAct() }])
   const rows = await tx.select({ id: courses.id, sourcedId: courses.sourcedId }).from(courses)
   const ids = new Map(rows.map((row) => [row.sourcedId ?? '', row.id]))
   if (!ids.has('c-map')) return
   await takeTogether(tx, officeId, [{ scope: districtScope, act: standardsAct(ids) }])
+}
+
+/** What teachers have of their own beside the district's bank. */
+async function seedBanks(db: Db): Promise<void> {
+  for (const [email, acts] of [
+    [teacherEmail, [ownBankAct(), starsAct()]],
+    [secondTeacherEmail, [starsAct()]],
+  ] as const) {
+    const [user] = await db.select().from(users).where(eq(users.email, email))
+    for (const act of acts) await takeTogether(db, user!.id, [{ scope: userScope(user!.id), act }])
+  }
 }
 
 /** What the district's office fixes, and a class of last year whose plan can be copied. */

@@ -1,3 +1,5 @@
+import { execFileSync } from 'node:child_process'
+import { writeFileSync } from 'node:fs'
 import { test } from '@playwright/test'
 import { Desk, expect } from '../tests/browser/fixtures'
 import { accounts, startProduct, type Product } from '../tests/support/product'
@@ -34,16 +36,6 @@ test('the main views', async ({ page }) => {
   await expect(desk.margin.getByRole('row', { name: /^7C/ })).toBeVisible()
   await picture('course')
   await desk.openClass('Earth Systems 7A')
-  await page.getByRole('link', { name: 'List', exact: true }).click()
-  for (const name of ['Field notes 5', 'Field notes 6']) await page.getByLabel(`Choose ${name}`).check()
-  await desk.margin.getByLabel('What', { exact: true }).selectOption('move by days')
-  await desk.margin.getByLabel(/^Days/).fill('2')
-  await picture('assignments')
-  await page.getByRole('link', { name: 'History', exact: true }).click()
-  await desk.margin.getByLabel('As of', { exact: true }).fill('2026-11-18')
-  await desk.margin.getByLabel('As of', { exact: true }).press('Tab')
-  await expect(desk.margin.getByText(/moved since/)).toBeVisible()
-  await picture('history')
   await desk.view('Gradebook')
   await desk.cell('Eze, Chidera', 'Core').click()
   await desk.margin.getByRole('link', { name: 'Chidera Eze' }).click()
@@ -76,7 +68,8 @@ test('the main views', async ({ page }) => {
   await desk.view('Close the term')
   await picture('close-the-term')
   await page.getByRole('link', { name: 'Exchange', exact: true }).click()
-  await page.getByRole('button', { name: 'Pull from the district' }).click()
+  await page.getByRole('button', { name: 'Pull my classes from the district' }).click()
+  await page.getByRole('button', { name: 'Keep these changes' }).click()
   await expect(page.getByRole('table', { name: 'What the roster changed' })).toBeVisible()
   await picture('exchange')
   await page.getByRole('link', { name: 'Compare Earth Systems 7A', exact: true }).click()
@@ -92,23 +85,35 @@ test('the main views', async ({ page }) => {
   await page.getByLabel('Topic of rule 1').fill('Rivers and deltas')
   await page.getByLabel('What rule 1 makes of it').selectOption({ label: 'Investigations' })
   await picture('exchange-take-in')
-  await page.route('**/acts', (route) => route.abort())
-  await desk.openClass('Earth Systems 7A')
-  await desk.cell('Achterberg, Rosalind', 'Sediment').click()
-  await desk.typeDown(['12', '14'])
-  await page.getByRole('button', { name: '2 changes to send' }).click()
-  await expect(page.getByRole('dialog', { name: 'Not sent, too late, or not taken' })).toBeVisible()
-  await picture('waiting')
-  await page.keyboard.press('Escape')
-  await page.unroute('**/acts')
-  await page.evaluate(() => dispatchEvent(new Event('online')))
-  await desk.saved()
+  await page.getByRole('link', { name: 'Comment bank', exact: true }).click()
+  await expect(page.getByRole('cell', { name: 'G04', exact: true })).toBeVisible()
+  await picture('comment-bank')
   await page.getByRole('button', { name: 'Sign out' }).click()
   await expect(page.getByLabel('Password')).toBeVisible()
   await desk.signIn(accounts.registrar)
   await page.getByRole('navigation').getByRole('link', { name: 'District policy', exact: true }).click()
   await expect(page.getByRole('heading', { name: 'Term work and exam' })).toBeVisible()
   await picture('district')
+  await page.getByRole('navigation').getByRole('link', { name: 'Report cards', exact: true }).click()
+  await page.getByLabel('Who signs').fill('Teacher, Parent or guardian')
+  await page.getByLabel('Who signs').press('Enter')
+  await page.getByRole('combobox', { name: 'School' }).click()
+  await page.getByRole('option', { name: 'Marram Point Middle School' }).click()
+  await page.getByRole('button', { name: 'Print report cards' }).click()
+  const cards = await desk.filed('Open the PDF')
+  await picture('report-cards')
+  // The first page of it, drawn by another program.
+  writeFileSync('.playwright/cards.pdf', cards)
+  execFileSync('pdftoppm', [
+    '-png',
+    '-r',
+    '80',
+    '-l',
+    '1',
+    '-singlefile',
+    '.playwright/cards.pdf',
+    'docs/screenshots/report-card',
+  ])
   await page.goto(product.standins)
   await picture('stand-ins')
 })

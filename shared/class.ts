@@ -5,6 +5,8 @@ import { shippedLevelScales } from '../core/scales/shipped-levels'
 import { blanks, kindNames, schemas, SHAPE, wholeFromShape, type Kind } from '../core/kinds'
 import { id, instant } from '../core/fields'
 import { noRecords } from '../core/records'
+import { anybody } from '../core/remarks/bank-entry'
+import { remarkBox } from '../core/report-card/layout'
 import { pronounSets } from '../core/remarks/pronouns'
 import type { ClassSnapshot } from '../core/section'
 import { availableLevelScale, availableScale } from './plans'
@@ -25,6 +27,14 @@ const declaredGrade = z.object({
   computedPercent: z.string().nullable(),
   computedLabel: z.string().nullable(),
   remark: z.string(),
+})
+
+/** An entry of a bank as its reader sees it; one that an earlier release kept is the district's and suits anybody. */
+export const bankEntryAsSeen = schemas.bankEntry.omit({ removed: true, place: true }).extend({
+  id: z.string(),
+  suits: schemas.bankEntry.shape.suits.default(anybody),
+  starred: z.boolean(),
+  owner: z.enum(['district', 'mine']).default('district'),
 })
 
 /** One class, whole. */
@@ -66,9 +76,13 @@ export const classResponse = z.object({
   scales: z.array(availableScale),
   policy: schemas.policy,
   policyBy: z.string().nullable(),
-  bank: z.array(
-    z.object({ id: z.string(), code: z.string(), topic: z.string(), text: z.string(), starred: z.boolean() }),
-  ),
+  remarkBox: z
+    .object({ width: z.number(), size: z.number(), lines: z.number() })
+    .default(() => remarkBox(blanks.cardLayout)),
+  bank: z.array(bankEntryAsSeen),
+  windows: z
+    .record(z.string(), z.object({ dueOn: z.string().nullable(), isClosed: z.boolean(), answer: z.string() }))
+    .default({}),
   records: z.object(recordSchemas),
   declared: z.record(z.string(), z.array(declaredGrade)),
 }) satisfies z.ZodType<ClassSnapshot>

@@ -31,6 +31,10 @@ const runItem = z.object({
   base: value,
   differing: z.array(z.string()),
   conflicts: z.array(z.string()),
+  /** When it changed last on each side, and who did it here: of what changed on both. */
+  lastChange: z
+    .object({ hereAt: z.string().nullable(), hereBy: z.string().nullable(), thereAt: z.string().nullable() })
+    .nullish(),
   reason: messageOrWords.nullable(),
 })
 export type RunItem = z.infer<typeof runItem>

@@ -19,6 +19,9 @@ export interface Problems {
   'no-class': Plain
   'no-period': Plain
   'no-student': Plain
+  'no-school': Plain
+  'no-print': Plain
+  'many-prints': Plain
   'no-run': Plain
   'no-such-address': Plain
   'no-such-method': { methods: string }
@@ -43,6 +46,7 @@ export interface Problems {
   'not-the-districts': Plain
   'no-classes': Plain
   'no-classes-of-yours': Plain
+  'nothing-in-files': Plain
   dangling: { part: string; id: string; missing: string }
   'no-file': Plain
   'broken-off': Plain

@@ -34,6 +34,8 @@ export const csvFaults = z.array(
 
 /** What a roster's run found that a person should know, and what it asks. */
 export const rosterFindings = z.object({
+  /** Only what had changed was asked for. */
+  isPart: z.boolean().optional(),
   summary: rosterResponse.optional(),
   faults: csvFaults.optional(),
   /** Sessions that leave days out, or share some. */
@@ -70,6 +72,18 @@ export const rosterFindings = z.object({
       }),
     )
     .optional(),
+  /** Who would come and go, by name, where that is said before anything is kept; with the scores of those who leave. */
+  people: z
+    .array(
+      z.object({
+        what: z.enum(['joined', 'left', 'moved', 'renamed', 'merged']),
+        name: z.string(),
+        from: z.string(),
+        to: z.string(),
+        scores: z.number(),
+      }),
+    )
+    .optional(),
   /** The classes that it touched; null stands for every class. */
   touched: z.array(z.string()).nullable().optional(),
 })
@@ -93,3 +107,6 @@ export const rosterItemsResponse = z.object({
   /** Where the next ones begin; null at the end. */
   next: z.number().nullable(),
 })
+
+/** A pull asks for everything, or for what changed since the last one. */
+export const rosterQuery = z.object({ what: z.enum(['everything', 'changed']).default('everything') })

@@ -2,6 +2,7 @@ import type { MessageOf } from '../core/message'
 import { message } from './message'
 import { z } from 'zod'
 import { methods } from '../core/plan/plan'
+import type { ClosingLine } from '../core/today/closing-line'
 import { looseEndCodes } from '../core/looseends'
 
 const looseEnd = z.object({
@@ -21,6 +22,21 @@ const looseEnd = z.object({
     z.object({ view: z.literal('habits'), periodId: z.string() }),
   ]),
 })
+
+const closingLine = z.object({
+  period: z.object({ id: z.string(), title: z.string(), lastDay: z.string() }),
+  dueOn: z.string().nullable(),
+  isClosed: z.boolean(),
+  isGraded: z.boolean(),
+  scored: z.object({ now: z.number(), notYetDue: z.number(), ofLeavers: z.number() }),
+  examsWithout: z.number().nullable(),
+  lookedOver: z.boolean(),
+  withoutLevel: z.number(),
+  written: z.number(),
+  toLookAt: z.number(),
+  students: z.number(),
+  declared: z.boolean(),
+}) satisfies z.ZodType<ClosingLine>
 
 const person = z.object({ id: z.string(), name: z.string() })
 
@@ -49,6 +65,8 @@ export const todayClass = z.object({
   left: z.array(person),
   missing: z.array(person.extend({ count: z.number() })),
   looseEnds: z.array(looseEnd),
+  /** Periods that are to be closed about now. */
+  closing: z.array(closingLine).default([]),
 })
 export type TodayClass = z.infer<typeof todayClass>
 export const todayResponse = z.array(todayClass)

@@ -24,3 +24,6 @@ export function peopleIn(held: Held, classId: string, role: string): Entity[] {
   const ids = new Set(enrolled(held, role).flatMap((each) => (idOf(each.class) === classId ? idOf(each.user) : [])))
   return held.list('users').filter((each) => ids.has(each.sourcedId))
 }
+
+export const enrolmentsIn = (held: Held, classId: string): Entity[] =>
+  held.list('enrollments').filter((each) => idOf(each.class) === classId)

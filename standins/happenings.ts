@@ -88,7 +88,11 @@ function merge(held: Held, student: string, other: string): boolean {
     'enrollments',
     held
       .list('enrollments')
-      .map((each) => (idOf(each.user) === other ? { ...each, user: { sourcedId: student, type: 'user' } } : each)),
+      .map((each) =>
+        idOf(each.user) === other
+          ? { ...each, user: { sourcedId: student, type: 'user' }, dateLastModified: now() }
+          : each,
+      ),
   )
   for (const result of held.list('results'))
     if (idOf(result.student) === other)

@@ -12,7 +12,7 @@ import {
   type H3Event,
   type Router,
 } from 'h3'
-import { classesTaughtBy, ofClass, peopleIn } from './collections'
+import { classesTaughtBy, enrolmentsIn, ofClass, peopleIn } from './collections'
 import { faultsSchema, nextMishap, type Mishap, type Switches } from './faults'
 import { happen, happening } from './happenings'
 import { gradebookParts, type Entity, type GradebookPart, type Held } from './held'
@@ -135,6 +135,10 @@ export function partner(held: Held, options: PartnerOptions, switches: Switches)
     router.get(
       `${rostering}/teachers/:id/classes`,
       served(reads, (event) => paged(event, 'classes', classesTaughtBy(held, idIn(event)), version)),
+    )
+    router.get(
+      `${rostering}/schools/:school/classes/:id/enrollments`,
+      served(reads, (event) => paged(event, 'enrollments', enrolmentsIn(held, idIn(event)), version)),
     )
     for (const [name, role] of [
       ['students', 'student'],

@@ -1,24 +1,25 @@
 import { jointId } from '#core/kind'
 import type { Override } from '#core/grading/override'
-import { departures, currentGrades } from '#core/grading/declared'
-import { toScore } from '#core/grading/section'
-import { cardBox, checkRemark, type RemarkFinding } from '#core/remarks/checks'
+import { departures, currentGrades, isLeft } from '#core/report-card/declared'
+import { remarkStates, type RemarkState } from '#core/report-card/remark-states'
+import { closingLine, examsOf } from '#core/today/closing-line'
+import { fitted } from '#core/remarks/lines'
+import { isMissing } from '#core/scores/missing'
+import type { StudentFacts } from '#core/remarks/suits'
 import { isGraded as gradedIn, planOf } from '#core/plan/rules'
 import { levelWindow } from '#core/proficiency/window'
 import { levelsIn, type StandardLevel } from '#core/proficiency/levels-in'
-import type { Student } from '#core/section'
 import type { StudentGrade } from '#core/grading/grades'
 import { useClassStore } from '~/stores/class'
 import { usePerson } from '~/stores/person'
 
-export interface CloseLine {
-  student: Student
+export interface CloseLine extends RemarkState {
   grade: StudentGrade | undefined
   override: Readonly<Override>
   /** The levels of the period, where the class gives no grades. */
   levels: StandardLevel[]
-  remark: string
-  findings: RemarkFinding[]
+  /** What is known of the student when the bank is searched. */
+  facts: StudentFacts
   /** How much of the card's box the remark fills, in percent. */
   room: number
 }
@@ -40,53 +41,70 @@ export function useClosing() {
   })
 
   const lines = computed<CloseLine[]>(() => {
-    const { students, period, plan } = classStore
-    if (!period || !plan) return []
-    return students.map((student) => {
-      const id = jointId(student.id, period.id)
+    const { students: roster, period, plan, everything } = classStore
+    if (!period || !plan || !everything) return []
+    const gradeOf = (id: string) => classStore.gradeOfStudent(id)?.effective ?? (isGraded.value ? null : 'not given')
+    return remarkStates(everything, period, roster, gradeOf).map((state) => {
+      const { student, card } = state
       const grade = classStore.gradeOfStudent(student.id)
-      const remark = classStore.get('remark', id).text
+      const levels = window.value ? levelsIn(window.value, student.id) : []
       return {
-        student,
+        ...state,
         grade,
-        levels: isGraded.value ? [] : window.value ? levelsIn(window.value, student.id) : [],
-        remark,
-        override: classStore.get('override', id),
-        findings: checkRemark(
-          remark,
-          student,
-          students,
-          grade?.effective ?? (isGraded.value ? null : 'not given'),
-          plan.lowLine,
-        ),
-        room: Math.min(100, (100 * remark.length) / cardBox.characters),
+        levels: isGraded.value ? [] : levels,
+        facts: {
+          percent: grade?.effective?.percent ?? null,
+          levels: levels.flatMap((each) => each.level?.value ?? []),
+          missing: missing.value.get(student.id) ?? 0,
+        },
+        override: classStore.get('override', jointId(student.id, period.id)),
+        room: fitted(card, everything.remarkBox).percent,
       }
     })
   })
 
-  const unscored = computed(() => {
-    return classStore.everything && classStore.period
-      ? toScore(classStore.everything, classStore.period, today.value)
-      : { now: 0, notYetDue: 0, ofLeavers: 0 }
+  /** How many pieces of work of the period each student has not handed in. */
+  const missing = computed(() => {
+    const counts = new Map<string, number>()
+    for (const { id } of classStore.assignments)
+      for (const student of classStore.students)
+        if (isMissing(classStore.get('cell', jointId(student.id, id))))
+          counts.set(student.id, (counts.get(student.id) ?? 0) + 1)
+    return counts
   })
-  const written = computed(() => lines.value.filter((line) => line.remark.trim() !== '').length)
-  const overridden = computed(() => lines.value.filter((line) => line.grade?.override).length)
-  /** Levels for which there is not enough evidence. */
-  const withoutLevel = computed(() => lines.value.flatMap((line) => line.levels).filter((each) => !each.level).length)
-  const toLookAt = computed(() => lines.value.filter((line) => line.findings.length).length)
 
-  const declared = computed(() => {
-    return classStore.period ? classStore.get('declaration', classStore.period.id).declared : false
+  const overridden = computed(() => lines.value.filter((line) => line.grade?.override).length)
+  /** What is counted of the closing, as on *Today*; null while no class is open. */
+  const counts = computed(() => {
+    const { everything, period } = classStore
+    return everything && period ? closingLine(everything, period, today.value, lines.value) : null
   })
+  const declared = computed(() => counts.value?.declared ?? false)
   /** Grades that are no longer what was declared. */
   const departed = computed(() => {
     const { everything: snapshot, period } = classStore
     const before = snapshot && period && declared.value ? snapshot.declared[period.id] : undefined
     return before ? departures(before, currentGrades(snapshot!, period!)) : []
   })
+  /** Those of them that the teacher has left so, with a reason. */
+  const isLeftSo = ({ studentId, now }: (typeof departed.value)[number]) =>
+    isLeft(classStore.everything!, studentId, classStore.period!.id, now)
+  /** The exam windows of the period: itself, or those in it. */
+  const exams = computed(() => {
+    const { structure, period } = classStore
+    if (!structure || !period) return []
+    return examsOf(structure, period)
+  })
+  const said = computed(() => classStore.get('closing', classStore.periodId ?? ''))
+  /** When the office takes the grades in; null where it does not say. */
+  const officeWindow = computed(() => classStore.snapshot?.windows[classStore.periodId ?? ''] ?? null)
+
   /** Whether the period has begun: before, there is nothing to close. */
   const begun = computed(() => (classStore.period?.firstDay ?? '') <= today.value)
 
-  return { lines, isGraded, withoutLevel, unscored, written, overridden, toLookAt, declared, departed, begun }
+  return {
+    ...{ lines, isGraded, counts, overridden, declared, departed, isLeftSo, begun },
+    ...{ exams, said, officeWindow },
+  }
 }
 export type Closing = ReturnType<typeof useClosing>

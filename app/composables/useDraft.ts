@@ -22,24 +22,32 @@ const SITTING_MS = 10 * 60_000
  *
  * @param present the text as it is kept
  * @param write keeps a new text, with the id of the sitting
+ * @param partOf what of the draft is the text, where something else stands in it for a while
  */
-export function useDraft(present: () => string, write: (text: string, sitting: string) => void) {
+export function useDraft(
+  present: () => string,
+  write: (text: string, sitting: string) => void,
+  partOf: (draft: string) => string = (draft) => draft,
+) {
   const draft = ref(present())
   const self = { keep, closed: false }
   let sitting = { id: '', text: '', at: 0 }
 
   function keep(): void {
     const now = present()
-    if (self.closed || draft.value === now) return
+    const text = partOf(draft.value)
+    if (self.closed || text === now) return
     // Whatever else happened to the text ends the sitting: an undo, or somebody else.
     const goesOn = sitting.text === now && Date.now() - sitting.at < SITTING_MS
-    sitting = { id: goesOn && sitting.id ? sitting.id : crypto.randomUUID(), text: draft.value, at: Date.now() }
-    write(draft.value, sitting.id)
+    sitting = { id: goesOn && sitting.id ? sitting.id : crypto.randomUUID(), text, at: Date.now() }
+    write(text, sitting.id)
   }
   const keepSoon = useDebounceFn(keep, IDLE_MS)
 
   watch(draft, () => void keepSoon())
-  watch(present, (text) => (draft.value = text))
+  watch(present, (text) => {
+    if (text !== partOf(draft.value)) draft.value = text
+  })
   useEventListener(document, 'visibilitychange', keep)
   useEventListener(window, 'pagehide', keep)
   open.add(self)

@@ -2,7 +2,8 @@ import { z } from 'zod'
 import type { Choice } from '#core/exchange/compare'
 import { runProgress, runResponse, type ExchangeRun } from '#shared/exchange'
 import { startedRun } from '#shared/roster-runs'
-import { ApiProblem, ask } from '~/composables/useApi'
+import { ask } from '~/composables/useApi'
+import { useAttempt } from '~/composables/useAttempt'
 
 const ok = z.object({ ok: z.literal(true) })
 const AGAIN_MS = 2000
@@ -15,23 +16,10 @@ const PATIENCE_MS = 120_000
  */
 export function useExchangeRun(sectionId: string, direction: 'push' | 'pull' = 'push') {
   const run = shallowRef<ExchangeRun | null>(null)
-  const problem = ref('')
-  const busy = ref(false)
+  const { problem, busy, attempt } = useAttempt()
   let source: EventSource | null = null
   let timer: ReturnType<typeof setTimeout> | undefined
 
-  async function attempt<T>(work: () => Promise<T>): Promise<T | undefined> {
-    problem.value = ''
-    busy.value = true
-    try {
-      return await work()
-    } catch (error) {
-      if (!(error instanceof ApiProblem)) throw error
-      problem.value = error.message
-    } finally {
-      busy.value = false
-    }
-  }
   const post = <S extends z.ZodType>(path: string, schema: S, body: unknown = {}) =>
     ask(path, schema, { method: 'POST', body, patienceMs: PATIENCE_MS })
 
@@ -70,8 +58,19 @@ export function useExchangeRun(sectionId: string, direction: 'push' | 'pull' = '
       run.value = await ask(`/api/exchange/runs/${id}`, runResponse)
       if (isUnderWay(run.value.state)) follow(id)
     })
-  const prepare = () =>
-    attempt(async () => (await post(`/api/classes/${sectionId}/prepare`, startedRun, { direction })).runId)
+  /** Compares, with the other system or with a file. @returns the run that came of it; undefined where there is none */
+  async function prepare(file?: File): Promise<string | undefined> {
+    let runId: string | undefined
+    await attempt(async () => {
+      const form = new FormData()
+      if (file) form.append('file', file)
+      const started = file
+        ? post(`/api/classes/${sectionId}/gradebook-files`, startedRun, form)
+        : post(`/api/classes/${sectionId}/prepare`, startedRun, { direction })
+      ;({ runId } = await started)
+    })
+    return runId
+  }
   const decide = (places: readonly number[], choice: Choice | null, remember: 'no' | 'thing' | 'type') =>
     attempt(async () => {
       const { id } = run.value!
@@ -82,7 +81,6 @@ export function useExchangeRun(sectionId: string, direction: 'push' | 'pull' = '
     const { id } = run.value!
     const done = await attempt(async () => {
       await post(`/api/exchange/runs/${id}/${what}`, what === 'stop' ? ok : startedRun, body)
-      return true
     })
     if (done) await look(id)
   }

@@ -3,35 +3,29 @@ import type { Records } from '#core/records'
 import type { Desired } from '#core/desired'
 import { togetherResponse } from '#shared/class'
 import type { Together } from '#shared/plans'
-import { ApiProblem, ask } from '~/composables/useApi'
+import { ask } from '~/composables/useApi'
+import { useAttempt } from '~/composables/useAttempt'
 import { batchOf, inverseOf } from '~/composables/useBatch'
 
 /**
- * How the district's office changes what is the district's: each change is one act on it, and the last one of the page can
+ * How the district's office changes what is the district's, or a person what is their own: each change is one act on it, and the last one of the page can
  * be taken back, unless somebody has changed it since.
  *
  * @param fetch what the page reads of the district
  * @param keep takes what was read
  * @param records what changes stand on
+ * @param scope whose it is: the district's, or the person's own
  */
-export function useOffice<T>(fetch: () => Promise<T>, keep: (found: T) => void, records: () => Partial<Records>) {
-  const problem = ref('')
+export function useOffice<T>(
+  fetch: () => Promise<T>,
+  keep: (found: T) => void,
+  records: () => Partial<Records>,
+  scope: () => 'district' | 'user' = () => 'district',
+) {
+  const { problem, attempt } = useAttempt()
   const message = ref('')
   /** What was done last on this page. */
   const last = shallowRef<Together>([])
-
-  /** Does something, and says why where it does not succeed. Answers whether it did. */
-  async function attempt(work: () => Promise<void>): Promise<boolean> {
-    problem.value = ''
-    try {
-      await work()
-      return true
-    } catch (error) {
-      if (!(error instanceof ApiProblem)) throw error
-      problem.value = error.message
-      return false
-    }
-  }
 
   let turns = 0
   async function read(): Promise<void> {
@@ -44,7 +38,7 @@ export function useOffice<T>(fetch: () => Promise<T>, keep: (found: T) => void, 
   /** Brings about what is wanted, and says so in these words. Answers whether it is done. */
   const perform = (kind: ActKind, desired: readonly Desired[], words: string): Promise<boolean> =>
     attempt(async () => {
-      const acts = batchOf(kind, [{ scope: 'district', records: records(), desired }])
+      const acts = batchOf(kind, [{ scope: scope(), records: records(), desired }])
       if (acts.length) await send(acts)
       last.value = acts
       message.value = words
@@ -54,7 +48,7 @@ export function useOffice<T>(fetch: () => Promise<T>, keep: (found: T) => void, 
     attempt(async () => {
       await send(inverseOf(last.value))
       last.value = []
-      message.value = 'Taken back. Every class is as it was.'
+      message.value = scope() === 'district' ? 'Taken back. Every class is as it was.' : 'Taken back.'
       await read()
     })
 

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { rosterItemsResponse, rosterRunResponse, startedRun, type RosterRun } from '#shared/roster-runs'
 import { ApiProblem, ask } from '~/composables/useApi'
+import { useAttempt } from '~/composables/useAttempt'
 
 const LOOK_MS = 400
 const ok = z.object({ ok: z.literal(true) })
@@ -9,8 +10,6 @@ type Item = z.infer<typeof rosterItemsResponse>['items'][number]
 /** A roster's run that is looked at: begun here or before, how far it is, what it did, and what can be done with it. */
 export function useRosterRun(settled: () => void) {
   const run = shallowRef<RosterRun | null>(null)
-  const problem = ref('')
-  const busy = ref(false)
   const items = shallowRef<Item[]>([])
   const next = ref<number | null>(null)
   let timer: ReturnType<typeof setTimeout> | undefined
@@ -18,20 +17,11 @@ export function useRosterRun(settled: () => void) {
   /** The run that was asked for last. */
   let desired = ''
 
-  async function attempt(work: () => Promise<void>): Promise<void> {
-    problem.value = ''
-    busy.value = true
-    try {
-      await work()
-    } catch (error) {
-      if (!(error instanceof ApiProblem)) throw error
-      problem.value = error.message
-      const detail = z.object({ runId: z.string() }).safeParse(error.detail)
-      if (error.code === 'run-under-way' && detail.success) void look(detail.data.runId)
-    } finally {
-      busy.value = false
-    }
-  }
+  /** One that is under way already is looked at. */
+  const { problem, busy, attempt } = useAttempt((error) => {
+    const detail = z.object({ runId: z.string() }).safeParse(error.detail)
+    if (error.code === 'run-under-way' && detail.success) void look(detail.data.runId)
+  })
 
   /** Looks at a run until it is over. Another one leaves the page at once: nothing can be done to it by mistake. */
   async function look(id: string): Promise<void> {

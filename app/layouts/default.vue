@@ -42,6 +42,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       <div v-show="!frame.isMarginAway" id="margin" />
     </aside>
     <div class="foot"><NoticeStrip /><StatusLine /></div>
+    <SealedDialog />
     <FindDialog v-if="finding" @close="finding = false" />
   </div>
 </template>

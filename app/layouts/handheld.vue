@@ -2,6 +2,7 @@
   <div class="hand">
     <slot />
     <NoticeStrip />
+    <SealedDialog />
   </div>
 </template>
 

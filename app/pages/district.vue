@@ -77,9 +77,7 @@ const usedBy = (id: string) => counted(district.value?.uses[id] ?? 0, 'class', '
       is the teacher's.
       <template v-if="district?.policyBy">Last changed by {{ district.policyBy }}.</template>
     </p>
-    <Message v-if="problem" severity="error">{{ problem }}</Message>
-    <p class="small soft" role="status">{{ message }}</p>
-    <button v-if="last.length" type="button" class="chip" @click="undo">Undo</button>
+    <OfficeState :problem="problem" :message="message" :can-undo="last.length > 0" @undo="undo" />
     <div v-if="district" :key="round">
       <section>
         <h2>Term work and exam</h2>
@@ -226,6 +224,7 @@ const usedBy = (id: string) => counted(district.value?.uses[id] ?? 0, 'class', '
         ><Button label="Close" severity="secondary" @click="draft = null" /><Button label="Keep" @click="keepScale"
       /></template>
     </Dialog>
+    <ReportingWindows />
   </main>
 </template>
 

@@ -63,6 +63,7 @@ const cell = (of: TodayClass, assignment: string, who: string) => ({
     <template v-else-if="today.classes">
       <NightLine />
       <WeekAhead :classes="all" />
+      <ClosingLines :classes="all" />
       <div class="two">
         <section aria-labelledby="t-stacks">
           <h2 id="t-stacks">To score</h2>
@@ -75,6 +76,7 @@ const cell = (of: TodayClass, assignment: string, who: string) => ({
           </ul>
           <p v-if="!stacks.length" class="soft">Every paper that is due has its score or its mark.</p>
           <h2 id="t-classes">Classes</h2>
+          <RollOver v-if="all.some((each) => !each.planned)" />
           <ol class="lines" aria-label="Classes in the order of the day">
             <li v-for="each in all" :key="each.id">
               <span class="hour">{{ each.meets }}</span>
@@ -100,6 +102,7 @@ const cell = (of: TodayClass, assignment: string, who: string) => ({
               >
             </li>
           </ol>
+          <p class="past"><NuxtLink class="soft" to="/past">Past years</NuxtLink></p>
         </section>
         <section aria-label="What else waits">
           <WhatWaits :classes="all" />
@@ -127,6 +130,9 @@ section > h2:first-child {
   height: 180px;
   border-radius: 8px;
   background: linear-gradient(var(--ai1), transparent);
+}
+.past {
+  margin-top: 10px;
 }
 .hour {
   color: var(--ai4);

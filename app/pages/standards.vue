@@ -14,9 +14,12 @@ await office.attempt(office.read)
       What is taught and judged by in the district. Classes have the standards of their course; a class can choose
       another proficiency scale, and its teacher can add standards of its own.
     </p>
-    <Message v-if="office.problem" severity="error">{{ office.problem }}</Message>
-    <p class="small soft" role="status">{{ office.message }}</p>
-    <button v-if="office.last.length" type="button" class="chip" @click="office.undo">Undo</button>
+    <OfficeState
+      :problem="office.problem"
+      :message="office.message"
+      :can-undo="office.last.length > 0"
+      @undo="office.undo"
+    />
     <template v-if="office.known && office.district">
       <LevelScales :office="office" />
       <StandardTree :office="office" />

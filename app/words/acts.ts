@@ -23,12 +23,16 @@ export const actWords: Readonly<Record<ActKind, string>> = {
   'copy plan': 'copied a plan',
   scale: 'changed a scale',
   policy: 'changed the policy',
+  'card layout': 'changed how report cards look',
   pencil: 'kept what was in pencil',
   level: 'gave a level',
   observe: 'noted what was seen',
   standard: 'changed a standard',
   override: 'overrode a grade',
   remark: 'wrote a remark',
+  bank: 'changed the comment bank',
+  closing: 'went on with the closing',
+  window: 'opened or closed the term for everybody',
   declare: 'declared the term',
   reopen: 'reopened the term',
   undo: 'undid',
@@ -82,8 +86,18 @@ function ofWords(snapshot: ClassSnapshot, { kind, id, from, to }: Change): strin
       return `Standard ${records.standard[id]?.code || ('code' in to ? String(to.code) : '')}`
     case 'override':
       return `${student()}, grade of ${period(second)}`
+    case 'driftLeft':
+      return `${student()}, grade of ${period(second)} beside the declared one`
     case 'remark':
       return `${student()}, remark of ${period(second)}`
+    case 'statement':
+      return `What is said of the class in ${period(id)}`
+    case 'calledAs':
+      return `${student()}, name and pronouns`
+    case 'closing':
+      return `Closing of ${period(id)}`
+    case 'windowRequest':
+      return `Asked the office to open ${period(id)}`
     case 'intake':
       return 'What comes from the classroom app'
     case 'declaration':
@@ -125,6 +139,8 @@ const fieldWords: Record<string, string> = {
   coursePoints: 'course-level points',
   released: 'scores released',
   hidden: 'put away',
+  familyLine: 'line for the family',
+  incompleteUntil: 'incomplete until',
 }
 
 function describeSide(kind: Kind, side: Partial<RecordOf<Kind>>): string {

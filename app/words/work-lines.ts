@@ -1,3 +1,4 @@
+import { cardWords } from '#shared/card-words'
 import type { Plan } from '#core/plan/plan'
 import { compare, divide, HUNDRED, multiply, ofDecimal, ratio, toDouble, type Ratio } from '#core/number/ratio'
 import { valueText } from '#core/scores/score'
@@ -106,14 +107,10 @@ function categoryNote(work: PeriodWork, each: CategoryWork): string {
 }
 
 /** Why a category has no result. */
-export const whyNone: Record<NonNullable<CategoryWork['why']>, string> = {
-  'no scores': 'no scores yet',
-  'only score is dropped': 'its only score is dropped',
-  'all scores are dropped': 'all its scores are dropped',
-  'only extra points': 'only extra points, out of nothing possible',
-}
+export const whyNone: Record<NonNullable<CategoryWork['why']>, string> = cardWords.en.why
 
-const outWords: Record<NonNullable<ItemWork['out']>, string> = {
+/** Why a score has no part in a grade. */
+export const outWords: Record<NonNullable<ItemWork['out']>, string> = {
   excused: 'excused: counts nothing',
   'not enrolled': 'not in the class on the due date',
   'missing counts nothing': 'missing, which counts nothing in this plan',

@@ -30,6 +30,13 @@ export interface Finding {
   conflicts: string[]
 }
 
+/** When a thing changed last on each side, and who changed it here; null where that is not known. */
+export interface LastChange {
+  hereAt: string | null
+  hereBy: string | null
+  thereAt: string | null
+}
+
 export interface Difference extends Sides, Finding {
   type: ThingType
   id: string

@@ -13,6 +13,10 @@ export interface Coursework {
   points: Decimal
   /** Where it is opened there; empty where the app does not say. */
   link: string
+  /** When it changed there last, where that is said. */
+  changedAt?: string | null
+  /** What the source itself says of its place in the gradebook, where no rule does. */
+  own?: { categoryId: string | null; multiplier: Decimal; counts: boolean; standardIds: string[] }
 }
 
 /** What a student has for it there. */
@@ -24,6 +28,7 @@ export interface CourseworkResult {
   text: string | null
   marks: Mark[]
   note: string
+  changedAt?: string | null
 }
 
 /** A class of the classroom app, and who is in it. */

@@ -118,9 +118,10 @@ function scoresOf(
   })
 }
 
-function scoreOf(
+/** A score as another system holds it: what a percent or label is worth, and the label or level as it was typed. */
+export function scoreOf(
   snapshot: ClassSnapshot,
-  assignment: Listed<Assignment>,
+  assignment: Pick<Assignment, 'points'>,
   cell: Readonly<Cell>,
 ): Omit<ThingFields['score'], 'assignmentId' | 'studentId'> {
   const scales = { scale: planOf(snapshot).scale, levels: scaleOf(snapshot) }

@@ -1,11 +1,11 @@
 import { jointId } from '../kind'
 import { record } from '../records'
-import { marks as allMarks } from '../scores/score'
 import { proposedShortName } from '../scores/short-name'
 import type { ClassSnapshot } from '../section'
 import { same } from '../same'
 import type { Choice, Difference, Finding, Sides } from './compare'
 import type { Coursework, CourseworkResult } from './coursework'
+import { scoreOf } from './desired'
 import type { Intake } from './intake'
 import { ruleFor } from './intake'
 import { merge } from './merge'
@@ -30,6 +30,8 @@ export interface PullInput {
   results: readonly CourseworkResult[]
   /** By our ids. */
   baseline: ReadonlyMap<string, SourceBaseline>
+  /** Our ids of coursework that the baseline does not know. */
+  known?: ReadonlyMap<string, string>
   newId: () => string
   /** What was decided for good: of coursework by its id there, of a score by that of its cell. */
   choiceOf?: (thing: { type: 'assignment' | 'score'; id: string }) => Choice | null
@@ -57,7 +59,10 @@ export function pulling(input: PullInput): PullDifference[] {
   const idOf = new Map(
     [...baseline].flatMap(([id, { type, theirId }]) => (type === 'assignment' ? [[theirId, id]] : [])),
   )
-  const items = coursework.map((each) => ({ each, id: idOf.get(each.id) ?? input.newId() }))
+  const items = coursework.map((each) => ({
+    each,
+    id: idOf.get(each.id) ?? input.known?.get(each.id) ?? input.newId(),
+  }))
   const found = items.map(({ each, id }) => ({ each, id, ...ofCoursework(input, each, id) }))
   const present = new Set(coursework.map((each) => each.id))
   const taken = new Map(found.flatMap(({ each, id, isIn }) => (isIn ? [[each.id, id]] : [])))
@@ -74,6 +79,7 @@ export function pulling(input: PullInput): PullDifference[] {
 /** An item as it is there, and as the rules have it. */
 function wanted({ intake, snapshot }: PullInput, each: Coursework): { fields: Fields; leaveOut: boolean } {
   const rule = intake.rules[ruleFor(intake.rules, each)]
+  const own = each.own ?? { categoryId: null, multiplier: '1', counts: true, standardIds: [] }
   const isThere = (id: string) => record(snapshot.records, 'category', id).removed === false
   return {
     leaveOut: rule?.leaveOut ?? false,
@@ -82,10 +88,10 @@ function wanted({ intake, snapshot }: PullInput, each: Coursework): { fields: Fi
       description: each.description,
       dueOn: each.dueOn,
       points: each.points,
-      categoryId: rule?.categoryId && isThere(rule.categoryId) ? rule.categoryId : null,
-      multiplier: rule?.multiplier ?? '1',
-      counts: rule?.counts ?? true,
-      standardIds: rule?.standardIds ?? [],
+      categoryId: rule ? (rule.categoryId && isThere(rule.categoryId) ? rule.categoryId : null) : own.categoryId,
+      multiplier: rule?.multiplier ?? own.multiplier,
+      counts: rule?.counts ?? own.counts,
+      standardIds: rule ? rule.standardIds : own.standardIds,
     },
   }
 }
@@ -169,14 +175,7 @@ function ofResult(input: PullInput, result: CourseworkResult, assignmentId: stri
   const there = { earned, text, marks, note }
   const base = baseline.get(id)?.fields ?? null
   const cell = record(snapshot.records, 'cell', id)
-  const value = cell.value && 'points' in cell.value ? Number(cell.value.points) : null
-  const word = cell.value && !('points' in cell.value) ? Object.values(cell.value)[0]! : null
-  const here = {
-    earned: value,
-    text: word,
-    marks: allMarks.filter((mark) => cell.marks.includes(mark)),
-    note: cell.noteFor === 'family' ? cell.note : '',
-  }
+  const here = scoreOf(snapshot, record(snapshot.records, 'assignment', assignmentId), cell)
   const nothing = { earned: null, text: null, marks: [], note: '' }
   // What neither side ever said is no difference.
   const choice = choiceOf?.({ type: 'score', id }) ?? null

@@ -1,3 +1,4 @@
+import type { CivilDate } from '../calendar/date'
 import type { Grade } from '../grading/grade'
 import type { StudentGrade } from '../grading/grades'
 import type { Override } from '../grading/override'
@@ -11,6 +12,8 @@ export interface FamilyGrade {
   unadjusted: string | null
   /** What the scores come to, where the teacher gave another grade. */
   computed: string | null
+  /** The day by which it is to be made good, where the grade is incomplete: no figure stands then. */
+  incompleteUntil: CivilDate | null
   /** What the teacher wrote to the family beside their own grade. The reason for the record is never in it. */
   line: string
 }
@@ -24,9 +27,13 @@ export interface FamilyGrade {
 export function familyGrade(
   { families, proficiency }: Pick<Plan, 'families' | 'proficiency'>,
   { computed, effective, reported, override }: StudentGrade,
-  typed: Readonly<Pick<Override, 'familyLine'>>,
+  typed: Readonly<Pick<Override, 'familyLine' | 'incompleteUntil'>>,
 ): FamilyGrade | null {
-  if (!reported || families === 'neither' || proficiency.reports === 'levels') return null
+  if (families === 'neither' || proficiency.reports === 'levels') return null
+  const { incompleteUntil, familyLine: line } = typed
+  if (incompleteUntil !== null)
+    return { percent: null, label: null, unadjusted: null, computed: null, incompleteUntil, line }
+  if (!reported) return null
   const percent = (grade: Grade) => (families === 'label' ? null : grade.percent)
   const label = (grade: Grade) => (families === 'percent' ? null : grade.label)
   const words = (grade: Grade) => [percent(grade), label(grade)].filter(Boolean).join(' ')
@@ -35,6 +42,7 @@ export function familyGrade(
     label: label(reported),
     unadjusted: effective && effective !== reported ? words(effective) : null,
     computed: override && computed ? words(computed) : null,
-    line: override ? typed.familyLine : '',
+    incompleteUntil: null,
+    line: override ? line : '',
   }
 }

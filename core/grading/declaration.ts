@@ -10,6 +10,7 @@ export const declaration = kind({
   names: ['period'],
   schema,
   blank: { declared: false, reason: '' },
+  closes: true,
   moves: 'class',
 })
 

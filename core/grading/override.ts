@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { percent, text } from '../fields'
+import { civilDate, percent, text } from '../fields'
 import { kind } from '../kind'
 
 const schema = z.strictObject({
@@ -9,6 +9,8 @@ const schema = z.strictObject({
   reason: text(500),
   /** What families read beside the grade, if anything. */
   familyLine: text(300),
+  /** The grade is incomplete, and to be made good by this day; null where it is not. */
+  incompleteUntil: civilDate.nullable(),
 })
 export type Override = z.infer<typeof schema>
 
@@ -16,6 +18,7 @@ export type Override = z.infer<typeof schema>
 export const override = kind({
   names: ['student', 'period'],
   schema,
-  blank: { percent: null, label: null, reason: '', familyLine: '' },
+  blank: { percent: null, label: null, reason: '', familyLine: '', incompleteUntil: null },
+  closes: true,
   moves: 'override',
 })

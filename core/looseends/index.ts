@@ -2,7 +2,9 @@ import type { CivilDate } from '../calendar/date'
 import type { ClassSnapshot } from '../section'
 import { betweenPeriods } from './between-periods'
 import { emptyCategory } from './empty-category'
+import { drift } from './drift'
 import type { LooseEnd } from './looseend'
+import { incomplete } from './incomplete'
 import { farAbove } from './far-above'
 import { levelOverride } from './level-override'
 import { lowScores } from './low-scores'
@@ -34,6 +36,8 @@ export function looseEnds(snapshot: ClassSnapshot, today: CivilDate | null = nul
     noPoints,
     offScale,
     override,
+    drift,
+    incomplete,
     levelOverride,
     standards,
     farAbove,

@@ -34,6 +34,8 @@ export const looseEndCodes = [
   'no-points',
   'off-scale',
   'override',
+  'drift',
+  'incomplete',
   'level-override',
   'no-evidence',
   'one-day',

@@ -15,6 +15,7 @@ export const levelOverride = kind({
   names: ['student', 'standard', 'period'],
   schema,
   blank: { level: null, reason: '' },
+  closes: true,
   moves: 'row',
   refuse: ({ id, to: { level } }: ChangeOf<LevelOverride>, { levelsFor }: Ground) => {
     const scale = levelsFor(partsOf(id)[1]!)

@@ -2,13 +2,8 @@ import type { MessageOf } from '../message'
 import type { Grade } from '../grading/grade'
 import { thousandths } from '../number/decimal'
 import type { Student } from '../section'
+import { fitted, unprintable, type TextBox } from './lines'
 import { forms, pronounSets } from './pronouns'
-
-/** The box for a remark on the report card. */
-export interface CardBox {
-  characters: number
-}
-export const cardBox: CardBox = { characters: 280 }
 
 /** Something to look at in a remark. None of them blocks. */
 export type RemarkFinding = MessageOf<'remark'>
@@ -19,7 +14,8 @@ export type RemarkFinding = MessageOf<'remark'>
  *
  * @param grade null where there is none yet; `not given` in a class that gives no grades
  * @param lowLine percent under which a grade wants a remark
- * @example checkRemark('He asks sharp questions.', ines, roster, grade, '70')[0]?.code // 'remark.other-pronouns'
+ * @param box the room that the card has
+ * @example checkRemark('He asks sharp questions.', ines, roster, grade, '70', box)[0]?.code // 'remark.other-pronouns'
  */
 export function checkRemark(
   text: string,
@@ -27,6 +23,7 @@ export function checkRemark(
   roster: readonly Student[],
   grade: Grade | null | 'not given',
   lowLine: string,
+  box: TextBox,
 ): RemarkFinding[] {
   const found: RemarkFinding[] = []
   const words: string[] = text.match(/[\p{L}\p{M}]+/gu) ?? []
@@ -54,8 +51,10 @@ export function checkRemark(
   if (doubled) found.push({ code: 'remark.doubled', words: doubled[0] })
   else if (/\S {2,}\S/.test(text)) found.push({ code: 'remark.two-spaces' })
 
-  const over = text.length - cardBox.characters
+  const { over } = fitted(text, box)
   if (over > 0) found.push({ code: 'remark.too-long', over })
+  const strange = unprintable(text)
+  if (strange.length) found.push({ code: 'remark.unprintable', characters: strange })
 
   const empty = text.trim() === ''
   if (empty && grade && grade !== 'not given' && thousandths(grade.percent) < thousandths(lowLine))

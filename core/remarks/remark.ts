@@ -6,4 +6,4 @@ const schema = z.strictObject({ text: text(4000) })
 export type Remark = z.infer<typeof schema>
 
 /** What is written of a student on the card of a period. */
-export const remark = kind({ names: ['student', 'period'], schema, blank: { text: '' }, moves: 'row' })
+export const remark = kind({ names: ['student', 'period'], schema, blank: { text: '' }, closes: true, moves: 'row' })

@@ -7,21 +7,19 @@ import { studentsIn } from '../grading/section'
 import { jointId } from '../kind'
 import { isGraded, planOf } from '../plan/rules'
 import { levelsIn, type StandardLevel } from '../proficiency/levels-in'
-import { levelWindow } from '../proficiency/window'
+import { levelWindow, type LevelWindow } from '../proficiency/window'
 import { record } from '../records'
-import { fullName, type ClassSnapshot } from '../section'
+import { cardRemark } from '../remarks/card-remark'
+import type { ProficiencyScale } from '../scales/proficiency'
+import { enrolledOn, fullName, rosterName, type ClassSnapshot } from '../section'
 import { madeOf, type GradePart } from './made-of'
 
-/** One student's report card for one class and period, ready to draw. */
-export interface ReportCard {
-  student: string
-  school: string
+/** What one class says of a student on a card. */
+export interface ClassCard {
   course: string
   className: string
-  period: string
-  dates: string
+  teachers: string[]
   declared: boolean
-  printed: CivilDate
   /** Whether grades are given here at all; else the card speaks of levels alone. */
   isGraded: boolean
   grade: FamilyGrade | null
@@ -29,43 +27,94 @@ export interface ReportCard {
   standards: StandardLevel[]
   /** Learning habits, apart from grades and levels. */
   habits: StandardLevel[]
+  /** The scales in which those are judged. */
+  scales: ProficiencyScale[]
   remark: string
 }
 
+/** One student's report card of a period, of one class or of all of theirs, ready to compose. */
+export interface ReportCard {
+  studentId: string
+  student: string
+  /** As it stands in a roster: what the card's file is called by. */
+  rosterName: string
+  school: string
+  /** Left before the period ended: their cards stand apart, behind the others. */
+  left: boolean
+  period: Pick<Period, 'title' | 'firstDay' | 'lastDay'>
+  classes: ClassCard[]
+}
+
 /**
- * The report cards of a period, in roster order. Private notes and reasons have no place in them.
+ * The report cards of a period of one class, in roster order. Private notes and reasons have no place in them.
  *
  * @param studentId one student; null for the whole class
- * @example cardsOf(snapshot, quarter2, null, '2026-11-26')[0]?.grade?.percent // '88.7'
+ * @param teachers the names of those who teach it
+ * @param today the day of the print: who is not there on it, or on the period's last day before it, has left
+ * @example cardsOf(snapshot, quarter2, null, [], '2026-11-26')[0]?.classes[0]?.grade?.percent // '88.7'
  */
 export function cardsOf(
   snapshot: ClassSnapshot,
   period: Period,
   studentId: string | null,
+  teachers: string[],
   today: CivilDate,
 ): ReportCard[] {
   const plan = planOf(snapshot)
   const grades = new Grades(snapshot)
-  const { school, course, title } = snapshot.section
+  const { school, course, title: className } = snapshot.section
   const window = levelWindow(snapshot, period)
   const { reports } = plan.proficiency
+  const declared = record(snapshot.records, 'declaration', period.id).declared
+  const day = today < period.lastDay ? today : period.lastDay
   const students = studentsIn(snapshot, period).filter((each) => studentId === null || each.id === studentId)
-  return students.map((student) => {
+  return students.map((student): ReportCard => {
     const id = jointId(student.id, period.id)
     const work = grades.work(student.id, period.id)
-    const levels = levelsIn(window, student.id)
+    const levels = familyLevels(plan, levelsIn(window, student.id))
     return {
+      studentId: student.id,
       student: fullName(student),
-      ...{ school, course, className: title },
-      period: period.title,
-      dates: `${period.firstDay} to ${period.lastDay}`,
-      declared: record(snapshot.records, 'declaration', period.id).declared,
-      printed: today,
-      isGraded: reports !== 'levels' && (isGraded(snapshot, plan, period) || work.override !== null),
-      grade: familyGrade(plan, grades.of(student.id, period.id), record(snapshot.records, 'override', id)),
-      parts: reports === 'levels' ? [] : madeOf(plan, work),
-      ...familyLevels(plan, levels),
-      remark: record(snapshot.records, 'remark', id).text,
+      rosterName: rosterName(student),
+      school,
+      left: !enrolledOn(student, day),
+      period: { title: period.title, firstDay: period.firstDay, lastDay: period.lastDay },
+      classes: [
+        {
+          ...{ course, className, teachers, declared },
+          isGraded: reports !== 'levels' && (isGraded(snapshot, plan, period) || work.override !== null),
+          grade: familyGrade(plan, grades.of(student.id, period.id), record(snapshot.records, 'override', id)),
+          parts: reports === 'levels' ? [] : madeOf(plan, work),
+          ...levels,
+          scales: scalesOf(window, [...levels.standards, ...levels.habits]),
+          remark: cardRemark(snapshot, student, period.id),
+        },
+      ],
     }
   })
 }
+
+const scalesOf = (window: LevelWindow, levels: readonly StandardLevel[]): ProficiencyScale[] => [
+  ...new Map(levels.map(({ standardId }) => window.scaleFor(standardId)).map((scale) => [scale.id, scale])).values(),
+]
+
+/**
+ * Cards of several classes as one for each student, by their names in the roster, those who left behind the others; a
+ * student's classes stay in their order.
+ *
+ * @example together([...ofEarth, ...ofMaps]).find((card) => card.student === 'Ann Ito')?.classes.length // 2
+ */
+export function together(cards: readonly ReportCard[]): ReportCard[] {
+  const byStudent = new Map<string, ReportCard>()
+  for (const card of cards) {
+    const known = byStudent.get(card.studentId)
+    if (known) {
+      known.classes.push(...card.classes)
+      known.left &&= card.left
+    } else byStudent.set(card.studentId, { ...card, classes: [...card.classes] })
+  }
+  return [...byStudent.values()].sort(
+    (a, b) => Number(a.left) - Number(b.left) || order.compare(a.rosterName, b.rosterName),
+  )
+}
+const order = new Intl.Collator('en', { sensitivity: 'base' })

@@ -9,10 +9,12 @@ export interface Bringer {
   email: string | null
 }
 
-/** How the ids of what a person's files made begin. The district's never do. */
-export const spaceOf = (userId: string) => `own:${userId}:`
+/** How the ids of what any person's files made begin. The district's never do. */
+export const OWN_SPACE = 'own:'
+/** How those of one person's begin. */
+export const spaceOf = (userId: string) => `${OWN_SPACE}${userId}:`
 /** Whether something was made by a person's file and is not the district's. */
-export const isOwnSpace = (sourcedId: string | null): boolean => sourcedId?.startsWith('own:') ?? false
+export const isOwnSpace = (sourcedId: string | null): boolean => sourcedId?.startsWith(OWN_SPACE) ?? false
 
 /**
  * How far a teacher's file reaches: it makes and changes classes that are the bringer's alone, and everything that they

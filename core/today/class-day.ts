@@ -1,3 +1,4 @@
+import { isMissing } from '../scores/missing'
 import { daysAfter, type CivilDate } from '../calendar/date'
 import type { Period } from '../calendar/periods'
 import { jointId } from '../kind'
@@ -77,10 +78,7 @@ export function classDay(snapshot: ClassSnapshot, period: Period | null, today: 
       .map((student) => ({
         id: student.id,
         name: fullName(student),
-        count: work.filter((each) => {
-          const { value, marks } = cellOf(student.id, each.id)
-          return value === null && marks.includes('missing')
-        }).length,
+        count: work.filter((each) => isMissing(cellOf(student.id, each.id))).length,
       }))
       .filter((each) => each.count > 0)
       .toSorted((a, b) => b.count - a.count || a.name.localeCompare(b.name)),

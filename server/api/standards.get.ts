@@ -1,3 +1,4 @@
+import { isOwnSpace } from '../../core/roster/own-space'
 import { asc } from 'drizzle-orm'
 import { courses } from '../database/schema'
 import { DISTRICT } from '../services/district'
@@ -18,6 +19,6 @@ export default route(async (event) => {
     courseStandards: courseStandard,
     levelUses: await levelScaleUses(db),
     // A course of somebody's own file is nobody else's.
-    courses: list.flatMap(({ sourcedId, ...each }) => (sourcedId?.startsWith('own:') ? [] : [each])),
+    courses: list.flatMap(({ sourcedId, ...each }) => (isOwnSpace(sourcedId) ? [] : [each])),
   }
 })

@@ -5,6 +5,10 @@ import type { DbHandle } from '../database/client'
 export interface Jobs {
   /** A push that waits. */
   push: { runId: string }
+  /** A roster that waits. */
+  roster: { runId: string }
+  /** Report cards that wait. */
+  print: { printId: string }
   /** A look for what waits and nobody was woken for. */
   sweep: Record<never, never>
   /** What goes by night. */
@@ -16,8 +20,8 @@ type Name = keyof Jobs
 const LOOK_SECONDS = 2
 const EVERY_MINUTE = '* * * * *'
 const AT_NIGHT = '15 2 * * *'
-/** So many pushes at once in each process. */
-const WORKERS: Record<Name, number> = { push: 3, sweep: 1, night: 1 }
+/** So many of each at once in each process. */
+const WORKERS: Record<Name, number> = { push: 3, roster: 1, print: 1, sweep: 1, night: 1 }
 const LONGEST_SECONDS = 6 * 60 * 60
 
 export interface JobQueue {

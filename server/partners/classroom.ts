@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import type { AppClass, Coursework, CourseworkResult } from '../../core/exchange/coursework'
-import { thingOf } from '../../core/formats/oneroster/gradebook'
+import { changedAtOf, thingOf } from '../../core/formats/oneroster/gradebook'
 import { classEntity, user } from '../../core/formats/oneroster/rest'
 import { civilDate, decimal } from '../../core/fields'
 import { beginning, fitText } from '../../core/text'
@@ -78,6 +78,7 @@ export class ClassroomPartner extends OneRosterPartner implements ClassroomApp {
         dueOn: civilDate.catch('').parse(fields.dueOn ?? '') || null,
         points: decimal.catch('0').parse(fields.points ?? '0'),
         // An address of another kind would run in our page.
+        changedAt: changedAtOf(each),
         link: /^https?:\/\//.test(link) ? link : '',
       }
     })
@@ -90,6 +91,7 @@ export class ClassroomPartner extends OneRosterPartner implements ClassroomApp {
         text: fields.text as string | null,
         marks: fields.marks as Mark[],
         note: beginning(fitText(fields.note as string), 2000),
+        changedAt: changedAtOf(each),
       }
     })
     return { coursework, results, students: await this.studentsIn(classId) }

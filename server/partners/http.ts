@@ -56,6 +56,8 @@ export class PartnerHttp {
   private token: { value: string; until: number } | null = null
   private asking
   private patience: Patience
+  /** What the partner's clock said last; null where it does not say. */
+  clock: string | null = null
 
   constructor(
     private address: Address,
@@ -193,6 +195,8 @@ export class PartnerHttp {
       redirect: 'manual',
       signal: AbortSignal.timeout(this.patience.answerMs),
     })
+    const said = response.headers.get('date')
+    this.clock = said !== null && !Number.isNaN(Date.parse(said)) ? said : null
     if (response.status < 300 || response.status >= 400) return response
     await response.body?.cancel()
     throw new Problem(502, 'partner-redirect', { partner: this.name })

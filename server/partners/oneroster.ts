@@ -1,18 +1,21 @@
 import { z } from 'zod'
 import type { ThingType, Thing } from '../../core/exchange/thing'
-import { entityOf, isTermItem, thingOf, wireOf, type Told, type Version } from '../../core/formats/oneroster/gradebook'
-import { gradebookEntities, type GradebookEntity } from '../../core/formats/oneroster/gradebook-entities'
 import {
-  rosterCollections,
-  rosterFromRest,
-  user11,
-  type RosterCollection,
-  type RosterEntities,
-} from '../../core/formats/oneroster/rest'
-import { fitWords, type Roster } from '../../core/formats/oneroster/roster'
+  changedAtOf,
+  entityOf,
+  isTermItem,
+  thingOf,
+  wireOf,
+  type Told,
+  type Version,
+} from '../../core/formats/oneroster/gradebook'
+import { gradebookEntities, type GradebookEntity } from '../../core/formats/oneroster/gradebook-entities'
+import { rosterCollections, user11, type RosterCollection } from '../../core/formats/oneroster/rest'
+import { fitWords } from '../../core/formats/oneroster/roster'
 import { Problem } from '../services/problem'
 import { PartnerHttp, type Address, type Patience } from './http'
-import type { Answer, Partner, Trial } from './partner'
+import { readRoster } from './oneroster-roster'
+import type { Answer, Partner, RosterAnswer, RosterWish, Trial } from './partner'
 
 const CASE = '/ims/case/v1p0'
 /** Where each version has its services, and what they are asked for by. From memory of the standard. */
@@ -46,7 +49,7 @@ const collections: Record<GradebookEntity, string> = {
  */
 export class OneRosterPartner implements Partner {
   protected http: PartnerHttp
-  protected base
+  readonly base
 
   constructor(
     address: Address,
@@ -61,16 +64,20 @@ export class OneRosterPartner implements Partner {
     return this.http.name
   }
 
-  async roster(): Promise<Roster> {
-    const entities: Partial<Record<RosterCollection, unknown[]>> = {}
-    for (const name of Object.keys(rosterCollections) as RosterCollection[])
-      entities[name] = await this.collection(`${this.base.rostering}/${name}`, name, this.schemaOf(name))
-    return rosterFromRest(entities as RosterEntities)
+  roster(wish: RosterWish = {}): Promise<RosterAnswer> {
+    return readRoster(this, wish)
   }
 
-  private schemaOf(name: RosterCollection): z.ZodType {
+  /** What a collection of the rostering service is read by. */
+  rosterSchema(name: RosterCollection): z.ZodType {
     return name === 'users' && this.version === '1.1' ? user11 : rosterCollections[name]
   }
+
+  /** What its clock says; null where it does not say. */
+  clock = (): string | null => this.http.clock
+
+  /** What is said of a collection that it does not have. */
+  absent = (name: string): Problem => this.http.refused(404, name)
 
   async frameworks(): Promise<unknown[]> {
     const listed = z
@@ -96,7 +103,7 @@ export class OneRosterPartner implements Partner {
       (Object.keys(entities) as GradebookEntity[]).flatMap((entity) =>
         entities[entity].map((each): [string, Told] => [
           each.sourcedId,
-          thingOf(entity, each, this.version, (id) => terms.has(id)),
+          { ...thingOf(entity, each, this.version, (id) => terms.has(id)), changedAt: changedAtOf(each) },
         ]),
       ),
     )
@@ -182,10 +189,10 @@ export class OneRosterPartner implements Partner {
     return trials
   }
 
-  /** All pages of a collection. One that stands on two pages, because the collection moved meanwhile, is taken once. */
+  /** All of a collection. */
   protected async collection<S extends z.ZodType>(path: string, name: string, schema: S): Promise<z.infer<S>[]> {
     const all = await this.collectionOr(path, name, schema)
-    if (!all) throw this.http.refused(404, name)
+    if (!all) throw this.absent(name)
     return all
   }
 
@@ -195,23 +202,60 @@ export class OneRosterPartner implements Partner {
     name: string,
     schema: S,
   ): Promise<z.infer<S>[] | null> {
-    const all = new Map<string, z.infer<S>>()
-    let seen = 0
-    for (let offset = 0; ; offset += PAGE) {
-      if (offset >= MOST.pages * PAGE) throw this.http.endless(name)
-      const response = await this.http.request(`${path}?limit=${PAGE}&offset=${offset}`)
-      if (response.status === 404 && offset === 0) return null
+    const all: z.infer<S>[] = []
+    for await (const page of this.pages(path, name, schema)) {
+      if (!page) return null
+      all.push(...page.entities)
+    }
+    return all
+  }
+
+  /**
+   * A collection page by page, each with how many there are in all (NaN where the partner does not say); null once where
+   * the partner does not have it. A partner may give fewer at once than it was asked for; what stands on two pages, because
+   * the collection moved meanwhile, is given once.
+   */
+  async *pages<S extends z.ZodType>(path: string, name: string, schema: S, filter?: string) {
+    const seen = new Set<string>()
+    let offset = 0
+    for (let count = 0; ; count++) {
+      if (count >= MOST.pages) throw this.http.endless(name)
+      const query = new URLSearchParams({
+        limit: String(PAGE),
+        offset: String(offset),
+        ...(filter === undefined ? {} : { filter }),
+      })
+      const response = await this.http.request(`${path}?${query}`)
+      if (response.status === 404 && offset === 0) {
+        await response.body?.cancel()
+        yield null
+        return
+      }
       if (!response.ok) throw this.http.refused(response.status, name)
       const page = z.object({ [name]: z.array(schema) }).safeParse(await this.http.read(response))
       if (!page.success) throw this.http.unreadable(name, page.error.issues[0]?.path.join('.') ?? '')
       const entities = page.data[name] as (z.infer<S> & { sourcedId: string })[]
-      const before = all.size
-      for (const each of entities) all.set(each.sourcedId, each)
-      // A full page with nothing new in it says that the asking for pages is not heard.
-      if (entities.length > 0 && all.size === before) throw this.http.endless(name)
-      seen += entities.length
+      const fresh = entities.filter((each) => !seen.has(each.sourcedId))
+      for (const each of fresh) seen.add(each.sourcedId)
+      // A page with nothing new in it says that the asking for pages is not heard.
+      if (entities.length > 0 && fresh.length === 0) throw this.http.endless(name)
+      offset += entities.length
       const total = Number(response.headers.get('x-total-count') ?? Number.NaN)
-      if (entities.length < PAGE || seen >= total) return [...all.values()]
+      yield { entities: fresh, total }
+      if (entities.length === 0 || (Number.isNaN(total) ? entities.length < PAGE : offset >= total)) return
     }
+  }
+
+  /** One entity; null where the partner does not have it. */
+  async one<S extends z.ZodType>(path: string, name: string, schema: S): Promise<z.infer<S> | null> {
+    const response = await this.http.request(path)
+    if (response.status === 404) {
+      await response.body?.cancel()
+      return null
+    }
+    if (!response.ok) throw this.http.refused(response.status, name)
+    const read = z.object({ [name]: schema }).safeParse(await this.http.read(response))
+    if (!read.success) throw this.http.unreadable(name, read.error.issues[0]?.path.join('.') ?? '')
+    return read.data[name] as z.infer<S>
   }
 }

@@ -21,6 +21,22 @@ export interface Trial {
   count: number | null
 }
 
+/** Which part of a roster is asked for. */
+export interface RosterWish {
+  /** Only the classes of the teacher whom it knows by this id. */
+  teacher?: string
+  /** Only what changed since then, by its own clock. */
+  since?: string
+  /** Hears how many things have come, of how many, where that is known. */
+  heard?: (done: number, total: number) => Promise<void>
+}
+
+export interface RosterAnswer {
+  roster: Roster
+  /** What its clock said before anything was read; null where it does not say. */
+  at: string | null
+}
+
 /**
  * What an outside system can do for us, in the words of the job. No field of a wire is known beyond it: a system that
  * speaks otherwise is another file here.
@@ -28,8 +44,8 @@ export interface Trial {
 export interface Partner {
   /** What it is called in what is said of it. */
   readonly name: string
-  /** The whole roster that we may see. */
-  roster(): Promise<Roster>
+  /** The roster that we may see, or the part of it that is asked for. */
+  roster(wish?: RosterWish): Promise<RosterAnswer>
   /** Its frameworks of standards, as CASE packages. */
   frameworks(): Promise<unknown[]>
   /** What it holds of a class's gradebook, by the ids of the things. */

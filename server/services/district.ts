@@ -1,6 +1,7 @@
 import { eq, inArray } from 'drizzle-orm'
 import { blanks } from '../../core/kinds'
 import type { Fixed as Policy } from '../../core/plan/fixed'
+import type { CardLayout } from '../../core/report-card/layout'
 import type { AvailableLevelScale } from '../../core/scales/proficiency'
 import { shippedLevelScales } from '../../core/scales/shipped-levels'
 import { shippedScales } from '../../core/scales/shipped'
@@ -23,6 +24,12 @@ export async function districtPolicy(db: Db): Promise<{ policy: Policy; policyBy
     .innerJoin(users, eq(users.id, policies.changedBy))
     .where(eq(policies.scopeId, DISTRICT))
   return { policy, policyBy: by ? [by.givenName, by.familyName].filter(Boolean).join(' ') : null }
+}
+
+/** How report cards look. */
+export async function cardLayoutOf(db: Db): Promise<CardLayout> {
+  const found: Record<string, CardLayout> = await readSome(db, DISTRICT, 'cardLayout', [DISTRICT])
+  return found[DISTRICT] ?? { ...blanks.cardLayout }
 }
 
 /** The scales that people can take: those that ship, the district's, and their own. */

@@ -7,9 +7,15 @@ import type { Value } from '../../core/scores/score'
 import type { Db } from '../database/client'
 import {
   assignments,
+  bankStars,
+  calledAs,
   categories,
   cells,
+  closings,
+  commentBank,
+  cardLayouts,
   declarations,
+  driftsLeft,
   evidence,
   gradingScales,
   intakes,
@@ -22,7 +28,11 @@ import {
   plans,
   policies,
   remarks,
+  reportingWindows,
   standards,
+  statements,
+  windowGrants,
+  windowRequests,
 } from '../database/schema'
 
 type Row = Record<string, unknown>
@@ -38,13 +48,23 @@ const tables: Record<Kind, RecordTable> = {
   observation: observations,
   override: overrides,
   remark: remarks,
+  statement: statements,
+  calledAs,
+  closing: closings,
   declaration: declarations,
+  driftLeft: driftsLeft,
+  windowRequest: windowRequests,
+  bankEntry: commentBank,
+  bankStar: bankStars,
+  reportingWindow: reportingWindows,
+  windowGrant: windowGrants,
   scale: gradingScales,
   levelScale: levelScales,
   standard: standards,
   courseStandard: courseStandards,
   pattern: patterns,
   policy: policies,
+  cardLayout: cardLayouts,
   intake: intakes,
 }
 const kinds = Object.keys(tables) as Kind[]

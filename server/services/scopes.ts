@@ -8,10 +8,11 @@ import { levelContext } from '../../core/proficiency/context'
 import { noRecords, record, type Records } from '../../core/records'
 import { shippedLevels } from '../../core/scales/shipped-levels'
 import type { Db } from '../database/client'
-import { courses, standards } from '../database/schema'
+import { courses, periods, sections, standards } from '../database/schema'
 import { DISTRICT, districtPolicy, levelScalesFor, scalesFor } from './district'
 import { knownIds } from './known-ids'
 import { kindsOfClass, readRecords } from './records-store'
+import { windowsOf } from './reporting-windows'
 import { sectionStandards, teachersOf } from './snapshot'
 
 /** Why a change cannot be kept, or null. `present` is what the records are just before it. */
@@ -31,8 +32,10 @@ export const classScope = (sectionId: string): Scope => ({
     const known = await knownIds(tx, sectionId, [...kinds].some(namesStandards))
     const isOfLevels = kinds.has('levelOverride') || kinds.has('plan')
     const { policy } = await districtPolicy(tx)
+    const windows = [...kinds].some(isClosing) ? await windowsOf(tx, sectionId) : {}
     const ground: Ground = {
       knows: (what, id) => known[what].has(id),
+      isClosed: (periodId) => windows[periodId]?.isClosed ?? false,
       policy,
       scales: policy.scaleIds ? await scalesFor(tx, []) : [],
       ...(isOfLevels ? await levelGround(tx, sectionId, policy) : noLevels),
@@ -62,14 +65,15 @@ async function levelGround(
   return { levelScales, districtLevels: districtScale({ levelScales, policy }), levelsFor: context.scaleFor }
 }
 
-/** A teacher's own things: scales, and patterns of assignments. */
-export const userScope = (userId: string): Scope => outsideClasses(userId, ['scale', 'levelScale', 'pattern'])
+/** A teacher's own things: scales, patterns of assignments, a comment bank and what they starred. */
+export const userScope = (userId: string): Scope =>
+  outsideClasses(userId, ['scale', 'levelScale', 'pattern', 'bankEntry', 'bankStar'])
 
 /** What the district keeps for everybody: its policy, its scales, its standards and which courses are taught by them. */
 export const districtScope: Scope = {
   id: DISTRICT,
-  async rules(tx) {
-    const known = {
+  async rules(tx, kinds) {
+    const known: Partial<Record<Parameters<Ground['knows']>[0], Set<string>>> = {
       course: new Set((await tx.select({ id: courses.id }).from(courses)).map((row) => row.id)),
       standard: new Set(
         (await tx.select({ id: standards.id }).from(standards).where(eq(standards.scopeId, DISTRICT))).map(
@@ -77,16 +81,30 @@ export const districtScope: Scope = {
         ),
       ),
       district: new Set([DISTRICT]),
+      ...(kinds.has('reportingWindow') || kinds.has('windowGrant') ? await everyPeriod(tx) : {}),
     }
     return (change, present) => {
-      if (change.kind === 'standard') known.standard.add(change.id)
-      const kinds: Kind[] = ['scale', 'policy', 'levelScale', 'standard', 'courseStandard']
+      if (change.kind === 'standard') known.standard!.add(change.id)
+      const kinds: Kind[] = [...kindsOfDistrict]
       return refusal(change, present, kinds, {
         ...nowhere,
-        knows: (what, id) => (what in known ? known[what as keyof typeof known].has(id) : false),
+        knows: (what, id) => known[what]?.has(id) ?? false,
       })
     }
   },
+}
+
+const kindsOfDistrict = [
+  ...(['scale', 'policy', 'levelScale', 'standard', 'courseStandard'] as const),
+  ...(['bankEntry', 'reportingWindow', 'windowGrant', 'cardLayout'] as const),
+]
+
+async function everyPeriod(tx: Db) {
+  const ids = (rows: { id: string }[]) => new Set(rows.map((row) => row.id))
+  return {
+    period: ids(await tx.select({ id: periods.id }).from(periods)),
+    section: ids(await tx.select({ id: sections.id }).from(sections)),
+  }
 }
 
 /** Whether records of a kind speak of standards. */
@@ -95,10 +113,13 @@ const namesStandards = (kind: Kind): boolean =>
   kind === 'assignment' ||
   (recordKinds[kind] as unknown as RecordKind).names.includes('standard')
 
+/** Whether records of a kind are kept as they are once their period is closed. */
+const isClosing = (kind: Kind): boolean => (recordKinds[kind] as unknown as RecordKind).closes === true
+
 const noLevels = { levelScales: [], districtLevels: shippedLevels, levelsFor: () => shippedLevels }
 
 /** What changes outside classes are held against. */
-const nowhere: Ground = { knows: () => false, policy: blanks.policy, scales: [], ...noLevels }
+const nowhere: Ground = { knows: () => false, isClosed: () => false, policy: blanks.policy, scales: [], ...noLevels }
 
 function outsideClasses(id: string, kinds: readonly Kind[]): Scope {
   return { id, rules: () => Promise.resolve((change, present) => refusal(change, present, kinds, nowhere)) }

@@ -6,7 +6,6 @@ import { byName, type ClassSnapshot, type Standard, type Student } from '../../c
 import type { DeclaredGrade } from '../../core/grading/declaration'
 import type { Db } from '../database/client'
 import {
-  bankEntries,
   courses,
   courseStandards,
   declarations,
@@ -19,9 +18,12 @@ import {
   standards,
   students,
 } from '../database/schema'
+import { bankFor } from './bank'
 import { Problem } from './problem'
-import { DISTRICT, districtPolicy, levelScalesFor, scalesFor } from './district'
+import { remarkBox } from '../../core/report-card/layout'
+import { cardLayoutOf, DISTRICT, districtPolicy, levelScalesFor, scalesFor } from './district'
 import { readRecords, readSome } from './records-store'
+import { windowsOf } from './reporting-windows'
 
 /** Reads one class whole: enough to compute everything that is shown of it. */
 export async function loadSnapshot(db: Db, sectionId: string): Promise<ClassSnapshot> {
@@ -47,7 +49,9 @@ export async function loadSnapshot(db: Db, sectionId: string): Promise<ClassSnap
     levelScales: await levelScalesFor(db, teachers),
     scales: await scalesFor(db, teachers),
     ...(await districtPolicy(db)),
-    bank: (await db.select().from(bankEntries).orderBy(asc(bankEntries.place))).map(({ place: _, ...entry }) => entry),
+    remarkBox: remarkBox(await cardLayoutOf(db)),
+    bank: await bankFor(db, teachers),
+    windows: await windowsOf(db, sectionId),
     records: await readRecords(db, sectionId),
     declared: await declaredOf(db, sectionId),
   }

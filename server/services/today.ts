@@ -6,6 +6,7 @@ import { toScore } from '../../core/grading/section'
 import { looseEnds } from '../../core/looseends'
 import { leftEnds, type LeftScore } from '../../core/looseends/left'
 import { classDay } from '../../core/today/class-day'
+import { closingLines } from '../../core/today/closing-line'
 import { record } from '../../core/records'
 import { enrolledOn, type ClassSnapshot } from '../../core/section'
 import type { TodayClass } from '../../shared/today'
@@ -132,6 +133,7 @@ function classToday(snapshot: ClassSnapshot, today: string, left: readonly LeftS
     levels: period !== null && hasLevels(snapshot, period),
     toScore: period ? toScore(snapshot, period, today).now : 0,
     ...classDay(snapshot, period, today),
+    closing: closingLines(snapshot, today),
     looseEnds: [...leftEnds(snapshot, left), ...looseEnds(snapshot, today)].map(({ fixes: _, ...end }) => end),
   }
 }

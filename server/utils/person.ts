@@ -68,21 +68,28 @@ export async function requireScope(person: Person, scope: string): Promise<Scope
 export const schoolToday = (): string => useRuntimeConfig().today || formatISO(new Date(), { representation: 'date' })
 
 /** A run to be looked at: the office sees those that send a class to the district. */
-export async function requireRunToRead<R extends { userId: string; sectionId: string | null; kind: RunKind }>(
-  person: Person,
-  run: R,
-): Promise<R> {
+export async function requireRunToRead<
+  R extends { userId: string; sectionId: string | null; kind: RunKind; isNightly: boolean },
+>(person: Person, run: R): Promise<R> {
   return person.role === 'registrar' && run.kind === 'push' ? run : requireRun(person, run)
 }
 
-/** A run, once it is sure that it is the person's own or of a class of theirs. */
-export async function requireRun<R extends { userId: string; sectionId: string | null }>(
+/** A run, once it is sure that it is the person's own, of a class of theirs, or the night's for any of the office. */
+export async function requireRun<R extends { userId: string; sectionId: string | null; isNightly: boolean }>(
   person: Person,
   run: R,
 ): Promise<R> {
   if (run.sectionId !== null) await requireTeaching(person, run.sectionId)
-  else if (run.userId !== person.id) throw new Problem(403, 'not-your-run')
+  else if (run.userId !== person.id && !(run.isNightly && person.role === 'registrar'))
+    throw new Problem(403, 'not-your-run')
   return run
+}
+
+/** The id of the print that a route is about. */
+export function printParam(event: H3Event): string {
+  const id = idParam(event, 'print')
+  if (id === null) throw new Problem(404, 'no-print')
+  return id
 }
 
 /** The id of the run that a route is about. */

@@ -1,160 +1,95 @@
+import type { MessagePort } from 'node:worker_threads'
+import { zipSync } from 'fflate'
 import PDFDocument from 'pdfkit'
-import { palette } from '../../shared/palette'
-import type { ReportCard } from '../../core/report-card/card'
-import type { GradePart, WhyNone } from '../../core/report-card/made-of'
+import type { ComposedCard } from '../../core/report-card/compose'
+import type { CardLayout } from '../../core/report-card/layout'
+import { cardWords } from '../../shared/card-words'
+import { CardDrawing } from './cards/draw-card'
+import { facesOf, type Faces } from './cards/faces'
+import { Pen } from './cards/pen'
+import type { Face } from './cards/scripts'
 
 export interface Drawing {
-  cards: ReportCard[]
-  fonts: { regular: Uint8Array; bold: Uint8Array }
+  cards: ComposedCard[]
+  layout: CardLayout
+  /** The day that stands on them. */
+  printed: string
+  fonts: Record<Face, Uint8Array>
+  /** One PDF for each card, in a zip. */
+  isEach?: boolean
+  /** Hears after each card how many are drawn. */
+  port?: MessagePort
+}
+export interface Drawn {
+  file: Uint8Array
+  /** Characters that no face of the card has. */
+  missing: string[]
 }
 
-const { ink: INK, soft: SOFT, line: LINE, ai5: INDIGO, shu: SEAL } = palette.light
-const LEFT = 56
-const RIGHT = 539
-const WIDTH = RIGHT - LEFT
+/** Draws report cards: as one PDF, or one for each student in a zip. */
+export default async function draw(drawing: Drawing): Promise<Drawn> {
+  const { cards, isEach, port } = drawing
+  const faces = facesOf(drawing.fonts)
+  const missing = new Set<string>()
+  const told = (done: number) => port?.postMessage(done)
+  const of = (some: readonly ComposedCard[], tell: (done: number) => void) => pdf(drawing, some, faces, missing, tell)
+  if (!isEach) return { file: await of(cards, told), missing: [...missing] }
+  const files: Record<string, Uint8Array> = {}
+  for (const [at, card] of cards.entries()) {
+    files[fileName(card, files)] = await of([card], () => {})
+    told(at + 1)
+  }
+  return { file: zipSync(files, { level: 0 }), missing: [...missing] }
+}
 
-/** Draws report cards as one PDF, a page each (A4). */
-export default function draw({ cards, fonts }: Drawing): Promise<Uint8Array> {
+/** So many letters of a name stand in its file's: more are too long for some machines. */
+const NAME_MOST = 60
+
+/** `Achterberg, Rosalind.pdf`, in a folder of their own for those who left; the second of that name has a number. */
+function fileName({ rosterName, left }: ComposedCard, taken: Readonly<Record<string, unknown>>): string {
+  const plain = rosterName.replace(/[\\/:*?"<>|\p{C}]/gu, ' ').trim()
+  const name = (left ? 'Left/' : '') + ([...plain].slice(0, NAME_MOST).join('').trim() || 'A student')
+  for (let nth = 1; ; nth++) {
+    const file = nth === 1 ? `${name}.pdf` : `${name} (${nth}).pdf`
+    if (!(file in taken)) return file
+  }
+}
+
+function pdf(
+  { layout, printed }: Drawing,
+  cards: readonly ComposedCard[],
+  faces: Faces,
+  missing: Set<string>,
+  tell: (done: number) => void,
+): Promise<Uint8Array> {
   return new Promise((resolve, reject) => {
-    const regular = Buffer.from(fonts.regular)
-    // A font given here keeps pdfkit from reading one of its own from disk, which a bundle does not have.
+    const words = cardWords[layout.language]
+    const [first] = cards
+    // Without a font of its own the library reads none from disk, which a bundle does not have.
     const doc = new PDFDocument({
-      size: 'A4',
-      margin: LEFT,
       autoFirstPage: false,
-      font: regular as unknown as string,
-      info: { Title: 'Report cards' },
-      lang: 'en',
+      tagged: true,
+      pdfVersion: '1.7',
+      displayTitle: true,
+      font: null as unknown as string,
+      lang: layout.language,
+      info: { Title: [words.card, first && `${first.school}, ${first.period.title}`].filter(Boolean).join(': ') },
     })
     const chunks: Buffer[] = []
     doc.on('data', (chunk: Buffer) => chunks.push(chunk))
     doc.on('end', () => resolve(Buffer.concat(chunks)))
     doc.on('error', reject)
-    doc.registerFont('regular', regular)
-    doc.registerFont('bold', Buffer.from(fonts.bold))
-    for (const card of cards) page(doc, card)
+    for (const [face, font] of Object.entries(faces)) doc.registerFont(face, font as unknown as Buffer)
+    const pen = new Pen(doc, (character) => faces.han.hasGlyphForCodePoint(character.codePointAt(0)!))
+    const root = doc.struct('Document')
+    doc.addStructure(root)
+    cards.forEach((card, at) => {
+      new CardDrawing(pen, layout, card, printed, root).draw()
+      doc.outline.addItem(card.rosterName)
+      tell(at + 1)
+    })
+    root.end()
+    for (const each of pen.missing) missing.add(each)
     doc.end()
   })
-}
-
-type Doc = InstanceType<typeof PDFDocument>
-
-function page(doc: Doc, card: ReportCard): void {
-  doc.addPage()
-  doc.rect(0, 0, doc.page.width, 8).fill(INDIGO)
-  doc
-    .font('regular')
-    .fontSize(10)
-    .fillColor(SOFT)
-    .text(card.school, LEFT, 40)
-    .text(`${card.period}, ${card.dates}`, LEFT, 40, { width: WIDTH, align: 'right' })
-  doc.font('bold').fontSize(22).fillColor(INK).text(card.student, LEFT, 62, { width: WIDTH })
-  doc
-    .font('regular')
-    .fontSize(11)
-    .fillColor(SOFT)
-    .text(card.className === card.course ? card.className : `${card.className}, ${card.course}`)
-  doc.moveDown(1.2)
-  if (card.isGraded) grade(doc, card)
-  if (card.parts.length)
-    table(
-      doc,
-      'Made of',
-      card.parts.map((each) => [each.name, each.weight === null ? '' : `${each.weight} of 100`, resultOf(each)]),
-    )
-  if (card.standards.length)
-    table(doc, card.isGraded ? 'Standards' : `Levels of ${card.period}`, card.standards.map(lineOf))
-  else if (!card.isGraded && !card.habits.length) heading(doc, `No levels in ${card.period}`)
-  if (card.habits.length) table(doc, 'Learning habits', card.habits.map(lineOf))
-  heading(doc, 'Remark')
-  doc
-    .font('regular')
-    .fontSize(11)
-    .fillColor(INK)
-    .text(card.remark || 'No remark.', LEFT, doc.y, { width: WIDTH, lineGap: 2 })
-  footer(doc, card)
-}
-
-/** Why a part of a grade has no result, as a family reads it. */
-const noneWords: Record<WhyNone, string> = {
-  'no grade yet': 'no grade yet',
-  'no scores': 'no scores yet',
-  'only score is dropped': 'its only score is dropped',
-  'all scores are dropped': 'all its scores are dropped',
-  'only extra points': 'only extra points, out of nothing possible',
-}
-const resultOf = ({ result }: GradePart) => (typeof result === 'string' ? result : noneWords[result.none])
-
-/** A standard under its area stands a little in. */
-const lineOf = ({ code, statement, level, isArea }: ReportCard['standards'][number]): [string, string, string] => [
-  `${isArea || !code.includes('.') ? '' : '   '}${code}  ${statement}`,
-  '',
-  level?.label ?? 'not enough evidence',
-]
-
-function grade(doc: Doc, { grade, period }: ReportCard): void {
-  const top = doc.y
-  doc.font('bold').fontSize(11).fillColor(SOFT).text(period, LEFT, top)
-  if (grade === null) {
-    doc.font('regular').fontSize(14).fillColor(INK).text('No grade yet.')
-    return
-  }
-  doc
-    .font('bold')
-    .fontSize(30)
-    .fillColor(INK)
-    .text([grade.percent, grade.label].filter(Boolean).join('  '), LEFT, top + 14)
-  if (grade.unadjusted)
-    doc
-      .font('regular')
-      .fontSize(9)
-      .fillColor(SOFT)
-      .text(`${grade.unadjusted} before the points of the course level`, { width: WIDTH })
-  if (grade.computed) {
-    doc
-      .font('regular')
-      .fontSize(10)
-      .fillColor(SOFT)
-      .text(`Given by the teacher; the scores come to ${grade.computed}`, { width: WIDTH })
-  }
-  if (grade.line) doc.font('regular').fontSize(10).fillColor(SOFT).text(grade.line, { width: WIDTH })
-}
-
-function heading(doc: Doc, text: string): void {
-  doc.moveDown(1.2)
-  doc.font('bold').fontSize(11).fillColor(SOFT).text(text, LEFT, doc.y)
-  doc.moveDown(0.3)
-}
-
-function table(doc: Doc, title: string, rows: string[][]): void {
-  heading(doc, title)
-  for (const [name, middle, right] of rows as [string, string, string][]) {
-    const top = doc.y + 3
-    doc.moveTo(LEFT, top).lineTo(RIGHT, top).lineWidth(0.5).stroke(LINE)
-    doc
-      .font('regular')
-      .fontSize(11)
-      .fillColor(SOFT)
-      .text(middle, LEFT + 250, top + 4, { width: 90, align: 'right' })
-    doc
-      .font('bold')
-      .fillColor(INK)
-      .text(right, LEFT + 350, top + 4, { width: WIDTH - 350, align: 'right' })
-    doc
-      .font('regular')
-      .fillColor(INK)
-      .text(name, LEFT, top + 4, { width: middle ? 245 : 340 })
-  }
-}
-
-function footer(doc: Doc, card: ReportCard): void {
-  const y = doc.page.height - doc.page.margins.bottom - 14
-  if (card.declared) doc.roundedRect(LEFT, y, 10, 10, 2.5).fill(SEAL)
-  const state = card.declared ? 'Declared complete' : 'Not yet declared'
-  doc
-    .font('regular')
-    .fontSize(9)
-    .fillColor(SOFT)
-    .text(state, LEFT + (card.declared ? 16 : 0), y, { lineBreak: false })
-  doc.text(`Printed ${card.printed}`, LEFT, y, { width: WIDTH, align: 'right', lineBreak: false })
 }

@@ -1,10 +1,11 @@
 import { readdirSync } from 'node:fs'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
 import { blanks } from '#core/kinds'
 import { jointId } from '#core/kind'
 import { classResponse, openClassResponse } from '#shared/class'
 import { runResponse } from '#shared/exchange'
 import { policyOutlook } from '#shared/plans'
+import { cardsOfficeResponse } from '#shared/prints'
 import { todayResponse } from '#shared/today'
 import { district } from '../../demo/district'
 import { csvFiles, zipOf } from '../support/oneroster-files'
@@ -28,6 +29,9 @@ beforeAll(async () => {
   )) as [Caller, Caller, Caller]
   classId = todayResponse.parse(await teacher.get('/api/today'))[0]!.id
   rosterRunId = (await teacher.bring('/api/exchange/roster')).id
+  // Who comes and goes is said first.
+  await teacher.post(`/api/exchange/runs/${rosterRunId}/go-on`)
+  await teacher.rosterRun(rosterRunId)
   runId = (await teacher.post<{ runId: string }>(`/api/classes/${classId}/prepare`)).runId
   await teacher.post(`/api/exchange/runs/${runId}/send`)
   const connection = { name: 'Another', protocol: 'oneroster-1.1', url: `${product.standins}/sis`, clientId: 'x' }
@@ -81,6 +85,8 @@ const routes: Record<string, { path: () => string; body?: () => unknown; answers
   },
   'today.get': { path: () => '/api/today', answers: { nobody: 401, teacher: 200, other: 200, registrar: 200 } },
   'plans.get': { path: () => '/api/plans', answers: { nobody: 401, teacher: 200, other: 200, registrar: 200 } },
+  'bank.get': { path: () => '/api/bank', answers: { nobody: 401, teacher: 200, other: 200, registrar: 200 } },
+  'windows.get': { path: () => '/api/windows', answers: { nobody: 401, teacher: 403, other: 403, registrar: 200 } },
   'district.get': { path: () => '/api/district', answers: { nobody: 401, teacher: 403, other: 403, registrar: 200 } },
   'exchange/standards.get': {
     path: () => '/api/exchange/standards',
@@ -113,6 +119,11 @@ const routes: Record<string, { path: () => string; body?: () => unknown; answers
   'classes/[id]/movers.get': { path: () => `/api/classes/${classId}/movers`, answers: ofClass },
   'news.get': { path: () => `/api/news?known=${classId}:0`, answers: ofClass },
   'classes/[id]/prepare.post': { path: () => `/api/classes/${classId}/prepare`, body: () => ({}), answers: ofClass },
+  'classes/[id]/gradebook-files.post': {
+    path: () => `/api/classes/${classId}/gradebook-files`,
+    body: () => ({}),
+    answers: { ...ofClass, teacher: 422 },
+  },
   'classes/[id]/forget-choice.post': {
     path: () => `/api/classes/${classId}/forget-choice`,
     body: () => ({ type: 'score', thingId: 'x' }),
@@ -189,8 +200,24 @@ const routes: Record<string, { path: () => string; body?: () => unknown; answers
   'connections/[connection]/try.post': { path: () => `/api/connections/${connectionId}/try`, answers: ofOffice },
   'connections/[connection]/index.delete': { path: () => `/api/connections/${connectionId}`, answers: ofOffice },
   'classes/[id]/report-cards.get': {
-    path: () => `/api/classes/${classId}/report-cards?period=${periodId}`,
+    path: () => `/api/classes/${classId}/report-cards?period=${periodId}&student=${studentId}`,
     answers: ofClass,
+  },
+  'card-layout.get': { path: () => '/api/card-layout', answers: ofOffice },
+  'prints/index.get': { path: () => '/api/prints', answers: { nobody: 401, teacher: 200, other: 200, registrar: 200 } },
+  'prints/index.post': {
+    path: () => '/api/prints',
+    body: () => ({ of: { what: 'class', sectionId: classId }, periodId, each: false }),
+    answers: ofClass,
+  },
+  // Somebody else's print is as if it were not there.
+  'prints/[print]/file.get': {
+    path: () => `/api/prints/${printId}/file`,
+    answers: { nobody: 401, teacher: 200, other: 404, registrar: 404 },
+  },
+  'prints/[print]/index.delete': {
+    path: () => `/api/prints/${printId}`,
+    answers: { nobody: 401, teacher: 200, other: 404, registrar: 404 },
   },
   'exchange/roster.post': {
     path: () => '/api/exchange/roster',
@@ -228,12 +255,23 @@ const routes: Record<string, { path: () => string; body?: () => unknown; answers
   'exchange/runs/[run]/stop.post': { path: () => `/api/exchange/runs/${runId}/stop`, answers: ofClass },
 }
 let periodId: string
+let studentId: string
+let printId: string
 
 describe('every route checks who asks', () => {
   beforeAll(async () => {
-    periodId = classResponse
-      .parse(await teacher.get(`/api/classes/${classId}`))
-      .periods.find((each) => each.title === 'Quarter 1')!.id
+    const snapshot = classResponse.parse(await teacher.get(`/api/classes/${classId}`))
+    periodId = snapshot.periods.find((each) => each.title === 'Quarter 1')!.id
+    studentId = snapshot.students[0]!.id
+    const request = { of: { what: 'class', sectionId: classId }, periodId, each: false }
+    printId = (await teacher.post<{ id: string }>('/api/prints', request)).id
+    await vi.waitFor(
+      async () => {
+        const { status } = await teacher.call('GET', `/api/prints/${printId}/file`)
+        if (status !== 200) throw new Error(`the print answers ${status}`)
+      },
+      { timeout: 20_000, interval: 200 },
+    )
   })
   it('and every route stands in this list', () => {
     const files = readdirSync('server/api', { recursive: true, encoding: 'utf8' })
@@ -246,6 +284,8 @@ describe('every route checks who asks', () => {
     ([a], [b]) =>
       Number(a.includes('sign-out')) - Number(b.includes('sign-out')) ||
       Number(a.includes('take-back')) - Number(b.includes('take-back')) ||
+      Number(a.includes('[print]')) - Number(b.includes('[print]')) ||
+      Number(a.includes('.delete')) - Number(b.includes('.delete')) ||
       Number(a.includes('stop')) - Number(b.includes('stop')),
   )
   it.each(order)('%s', async (name, { path, body, answers }) => {
@@ -287,6 +327,24 @@ describe('every route checks who asks', () => {
     ])
     const set = await office.call('PUT', '/api/connections/set-up', request)
     expect([set.status, await set.json()]).toMatchObject([409, { data: { code: 'connection-set-up' } }])
+  })
+  it('the cards of a school are the office’s to print, and those of a class its teacher’s', async () => {
+    const [mine, office] = await Promise.all([
+      Caller.signedIn(product, accounts.teacher),
+      Caller.signedIn(product, accounts.registrar),
+    ])
+    const { schools } = cardsOfficeResponse.parse(await office.get('/api/card-layout'))
+    // What teachers brought for themselves (above) has schools of its own, which are none of these.
+    expect(new Set(schools.map((each) => each.name)).size).toBe(schools.length)
+    const ofSchool = { of: { what: 'school', schoolId: schools[0]!.id }, periodId, each: true }
+    expect((await mine.call('POST', '/api/prints', ofSchool)).status).toBe(403)
+    expect((await office.call('POST', '/api/prints', ofSchool)).status).toBe(200)
+    const nowhere = { ...ofSchool, of: { what: 'school', schoolId: 'nowhere' } }
+    expect((await office.call('POST', '/api/prints', nowhere)).status).toBe(404)
+    const never = { of: { what: 'mine' }, periodId: 'never', each: false }
+    expect((await mine.call('POST', '/api/prints', never)).status).toBe(404)
+    for (const body of [{}, { ...never, of: { what: 'everything' } }, { ...never, each: 'yes' }])
+      expect((await mine.call('POST', '/api/prints', body)).status).toBe(422)
   })
   it('a run of a roster is only for the person who made it', async () => {
     const again = await Caller.signedIn(product, accounts.other)
@@ -478,7 +536,7 @@ describe('what comes in is checked', () => {
     expect((await caller.call('POST', '/api/exchange/import', new FormData())).status).toBe(422)
   })
   it('a period of another class has no report cards', async () => {
-    expect((await caller.call('GET', `/api/classes/${classId}/report-cards?period=never`)).status).toBe(404)
+    expect((await caller.call('GET', `/api/classes/${classId}/report-cards?period=never&student=x`)).status).toBe(404)
     expect(
       (await caller.call('GET', `/api/classes/${classId}/report-cards?period=${periodId}&student=nobody`)).status,
     ).toBe(404)

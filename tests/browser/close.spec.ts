@@ -1,4 +1,6 @@
-import { expect, test, textOf } from './fixtures'
+import { readFileSync } from 'node:fs'
+import { accounts } from '../support/product'
+import { Desk, expect, test, textOf } from './fixtures'
 
 test.beforeEach(async ({ desk }) => {
   await desk.openClass('Earth Systems 7B')
@@ -20,31 +22,236 @@ test('what is inserted goes where one writes, and writing goes on behind it', as
   await expect(remark).toHaveValue(`${inserted} Well done. Go on so.`)
 })
 
-test('the bank is searched from the remark, and an arrow there leads to no other child', async ({ desk, page }) => {
+test('the bank is searched where one writes, and an arrow there leads to no other child', async ({ page }) => {
   const hugo = page.getByLabel('Remark for Barrientos, Hugo')
   const imani = page.getByLabel('Remark for Çelik, Imani')
   const before = await imani.inputValue()
   await hugo.click()
   await hugo.fill('and/or ')
   await page.keyboard.press('End')
-  await page.keyboard.type('/')
-  const search = desk.margin.getByLabel(/Search the bank/)
-  await expect(search).toBeFocused()
-  await page.keyboard.type('a')
-  await page.keyboard.press('ArrowDown')
-  const second = desk.margin.getByRole('option').nth(1)
-  await expect(second).toHaveAttribute('aria-selected', 'true')
-  await expect(search).toBeFocused()
+  await page.keyboard.type('/sharp')
+  const found = page.getByRole('listbox', { name: 'Entries found' })
+  await expect(found.getByRole('option')).toHaveCount(1)
+  await expect(hugo).toBeFocused()
+  // What is typed for the search is no part of the remark, however long one thinks.
+  await page.waitForTimeout(900)
   await page.keyboard.press('Enter')
+  await expect(found).toHaveCount(0)
   await expect(hugo).toBeFocused()
-  await expect(hugo).toHaveValue(/^and\/or \S+/)
+  await expect(hugo).toHaveValue('and/or Hugo asks sharp questions, and he listens to the answers.')
   await expect(imani).toHaveValue(before)
-  // Escape gives the hands back without anything.
-  await page.keyboard.type(' /')
+  await page.keyboard.type(' /a')
+  await page.keyboard.press('ArrowDown')
+  await expect(found.getByRole('option').nth(1)).toHaveAttribute('aria-selected', 'true')
+  // Escape gives the hands back without anything of the search.
   await page.keyboard.press('Escape')
-  await expect(hugo).toBeFocused()
-  await page.keyboard.press('Alt+ArrowDown')
+  await expect(hugo).toHaveValue('and/or Hugo asks sharp questions, and he listens to the answers. ')
+  await page.keyboard.press('PageDown')
   await expect(imani).toBeFocused()
+  await page.keyboard.press('PageUp')
+  await expect(hugo).toBeFocused()
+})
+
+test('an entry comes by its code, twice only when asked twice, and what is wrong is mended by a key', async ({
+  desk,
+  page,
+}) => {
+  const hugo = page.getByLabel('Remark for Barrientos, Hugo')
+  await hugo.click()
+  await hugo.fill('h02')
+  await page.keyboard.press('Tab')
+  await expect(hugo).toHaveValue('Hugo came prepared every day this quarter.')
+  await expect(hugo).toBeFocused()
+  await page.keyboard.type(' H02')
+  await page.keyboard.press('Tab')
+  await expect(page.getByText('H02 is in this remark already')).toBeVisible()
+  await page.keyboard.press('Tab')
+  await expect(hugo).toHaveValue(
+    'Hugo came prepared every day this quarter. Hugo came prepared every day this quarter.',
+  )
+  await hugo.fill('Imani reads her maps well well.')
+  for (let at = 0; at < 3; at++) await page.keyboard.press('Alt+Enter')
+  await expect(hugo).toHaveValue('Hugo reads his maps well.')
+  // A word that is no code is left with Tab as any field is.
+  await page.keyboard.type(' nothing')
+  await page.keyboard.press('Tab')
+  await expect(hugo).not.toBeFocused()
+  await desk.saved()
+})
+
+test('a statement stands on every card, is changed later, and leaves what was written', async ({ desk, page }) => {
+  const hugo = page.getByLabel('Remark for Barrientos, Hugo')
+  const before = await hugo.inputValue()
+  const row = page.getByRole('row').filter({ has: hugo })
+  for (const text of ['{name} built a delta.', '{name} drained a pond.']) {
+    await page.getByRole('button', { name: 'Class statement' }).click()
+    await page.getByLabel('Statement for the class').fill(text)
+    await page.getByRole('button', { name: 'Keep', exact: true }).click()
+    await expect(row.getByText(text.replace('{name}', 'Hugo'))).toBeVisible()
+  }
+  await expect(row.getByText('Hugo built a delta.')).toHaveCount(0)
+  await expect(hugo).toHaveValue(before)
+  const asked = page.context().waitForEvent('request', (each) => each.url().includes('report-cards'))
+  await hugo.click()
+  await desk.margin.getByRole('button', { name: 'Report card (PDF)' }).click()
+  const card = textOf(await (await page.request.get((await asked).url())).body())
+  expect(card.replace(/\s+/g, ' ')).toContain('Hugo drained a pond.')
+})
+
+test('the same for many is listed before it is kept, and is one step back', async ({ page }) => {
+  const hugo = page.getByLabel('Remark for Barrientos, Hugo')
+  const before = await hugo.inputValue()
+  await page.getByRole('button', { name: 'The same for many' }).click()
+  await page.keyboard.type('{name} brought {their} boots.')
+  await page.getByRole('button', { name: 'by grade' }).click()
+  await page.getByLabel('to', { exact: true }).fill('70')
+  const rows = page.getByRole('table', { name: 'How each remark reads then' }).getByRole('row')
+  const count = await rows.count()
+  expect(count).toBeGreaterThan(2)
+  await rows.filter({ hasText: 'Barrientos' }).getByRole('checkbox').uncheck()
+  await page.getByRole('button', { name: `Put it on ${count - 1} remarks` }).click()
+  await expect(hugo).toHaveValue(before)
+  await expect(page.getByLabel('Remark for Abernathy, Viggo')).toHaveValue(/ Viggo brought his boots\.$/)
+  await page.getByRole('button', { name: /^Undo/ }).click()
+  await expect(page.getByLabel('Remark for Abernathy, Viggo')).not.toHaveValue(/boots/)
+})
+
+test('grades are looked over by the keyboard: overridden in place, and what is out of line is found', async ({
+  desk,
+  page,
+}) => {
+  await page.getByRole('button', { name: 'Look over', exact: true }).click()
+  const grid = page.getByRole('grid', { name: 'Grades to look over' })
+  await expect(grid.locator('.cell[tabindex="0"]')).toBeFocused()
+  await page.keyboard.type('b+')
+  await page.keyboard.press('Enter')
+  await page.keyboard.type('91.5')
+  await page.keyboard.press('Enter')
+  await page.keyboard.type('zz')
+  await page.keyboard.press('Enter')
+  await desk.saved()
+  await expect(desk.cell('Abernathy, Viggo', 'Your own grade')).toHaveText(/88.*B\+/)
+  await expect(desk.cell('Barrientos, Hugo', 'Your own grade')).toHaveText(/91\.5 A-/)
+  await expect(desk.cell('Çelik, Imani', 'Your own grade')).toHaveText('zz')
+  await page.keyboard.press('ArrowUp')
+  await page.keyboard.press('Delete')
+  await page.getByLabel('Which students').selectOption({ value: 'override far away' })
+  await expect(page.locator('.sheet .body [role=rowheader]')).toContainText([
+    'Abernathy, Viggo',
+    'Barrientos, Hugo',
+    'Delacroix, Halima',
+  ])
+  await page.getByRole('button', { name: 'I have looked these over' }).click()
+  await expect(page.getByRole('button', { name: 'Looked over', exact: true })).toHaveAttribute('aria-pressed', 'true')
+  await expect(page.getByText(/^done, \d+ overridden$/)).toBeVisible()
+})
+
+test('a declared grade that moved says both figures, and is put back or declared anew', async ({ desk, page }) => {
+  await page.getByRole('button', { name: /^Quarter 1/ }).click()
+  await desk.view('Close the term')
+  await expect(page.getByText('Quarter 1 is declared complete')).toBeVisible()
+  await page.getByRole('button', { name: 'Look over', exact: true }).click()
+  const own = desk.cell('Abernathy, Viggo', 'Your own grade')
+  await own.click()
+  await page.keyboard.type('71')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('1 grade no longer is what was declared')).toBeVisible()
+  await expect(page.getByText('an override was changed')).toBeVisible()
+  await page.getByRole('button', { name: /^Put .* back for Viggo Abernathy$/ }).click()
+  await expect(page.getByText('1 grade no longer is what was declared')).toHaveCount(0)
+  await own.click()
+  await page.keyboard.type('71')
+  await page.keyboard.press('Enter')
+  await page.getByRole('button', { name: 'Declare anew' }).click()
+  await expect(page.getByText('1 grade no longer is what was declared')).toHaveCount(0)
+  await desk.saved()
+})
+
+test('what the office closes is as it is, until it is opened for the class that asks', async ({
+  desk,
+  page,
+  product,
+  browser,
+}) => {
+  const there = await browser.newPage()
+  const office = new Desk(there, product.url)
+  await office.sitDown(accounts.registrar)
+  await there.getByRole('link', { name: 'District policy' }).click()
+  await there.getByLabel('Due date of Quarter 2').fill('2026-12-18')
+  await there.getByLabel('Quarter 2 is closed').check()
+  await expect(there.getByText('Quarter 2 is closed for every class.')).toBeVisible()
+
+  await page.reload()
+  const hugo = page.getByLabel('Remark for Barrientos, Hugo')
+  const before = await hugo.inputValue()
+  await hugo.fill('Too late.')
+  await hugo.blur()
+  await expect(page.getByText(/The office has closed this term/)).toBeVisible()
+  await expect(hugo).toHaveValue('Too late.')
+  await page.reload()
+  await expect(hugo).toHaveValue(before)
+  await page.getByRole('button', { name: 'Ask for it to be opened' }).click()
+  await page.keyboard.type('Hugo handed in his delta.')
+  await page.getByRole('button', { name: 'Ask', exact: true }).click()
+  await expect(page.getByText('You asked for it to be opened: Hugo handed in his delta.')).toBeVisible()
+  await desk.saved()
+
+  await there.reload()
+  const request = there.getByRole('table', { name: 'Requests to open a term' })
+  await expect(request).toContainText('Hugo handed in his delta.')
+  await there.getByRole('button', { name: 'Open for Earth Systems 7B' }).click()
+  await expect(request).toHaveCount(0)
+  await there.close()
+
+  await page.reload()
+  await hugo.fill('In time.')
+  await hugo.blur()
+  await desk.saved()
+  await page.reload()
+  await expect(hugo).toHaveValue('In time.')
+})
+
+test('an entry of one’s own is written, starred, saved as a file, read again, and retired', async ({ desk, page }) => {
+  await page.getByRole('link', { name: 'Comment bank', exact: true }).click()
+  await page.getByRole('button', { name: 'New entry' }).click()
+  await page.keyboard.type('Z1')
+  await page.getByLabel('Topic', { exact: true }).last().fill('Field work')
+  await page.getByLabel('Text', { exact: true }).fill('{They} {carries} the net.')
+  await page.getByRole('button', { name: 'Keep', exact: true }).click()
+  const row = page.getByRole('row').filter({ has: page.getByRole('cell', { name: 'Z1', exact: true }) })
+  await expect(row).toContainText('{They} {carries|carry} the net.')
+  await page.getByRole('button', { name: 'Star Z1' }).click()
+  await expect(page.getByRole('button', { name: 'Star Z1' })).toHaveAttribute('aria-pressed', 'true')
+  const [saved] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save as CSV' }).click(),
+  ])
+  const csv = readFileSync((await saved.path())!, 'utf8')
+  expect(csv).toContain('Z1,Field work')
+  await page.getByRole('button', { name: 'Retire Z1' }).click()
+  await expect(row).toHaveCount(0)
+  const read = (text: string) =>
+    page
+      .getByLabel('Comment bank as CSV')
+      .setInputFiles({ name: 'bank.csv', mimeType: 'text/csv', buffer: Buffer.from(text) })
+  await read('code,text\nQ,')
+  await expect(page.getByText('Line 2: The text is empty.')).toBeVisible()
+  await read(
+    csv
+      .split('\r\n')
+      .filter((line) => /^(code|Z1)/.test(line))
+      .join('\r\n'),
+  )
+  await expect(page.getByText('1 new entry; 0 with a code')).toBeVisible()
+  await page.getByRole('button', { name: 'Keep them' }).click()
+  await expect(row).toBeVisible()
+  // It is there wherever a remark is written.
+  await desk.openClass('Earth Systems 7B')
+  await desk.view('Close the term')
+  const hugo = page.getByLabel('Remark for Barrientos, Hugo')
+  await hugo.fill('z1')
+  await page.keyboard.press('Tab')
+  await expect(hugo).toHaveValue('He carries the net.')
 })
 
 test('a print waits for the last remark', async ({ desk, page }) => {
@@ -79,10 +286,27 @@ test('a class without grades is closed by its levels, and its card speaks of the
   await page.getByRole('button', { name: 'Declare Quarter 2' }).click()
   await expect(page.getByRole('dialog')).toContainText('Levels go on being calculated')
   await page.keyboard.press('Escape')
-  const asked = page.context().waitForEvent('request', (request) => request.url().includes('report-cards'))
-  await page.getByRole('button', { name: 'Report cards of the class (PDF)' }).click()
-  const answer = await page.request.get((await asked).url())
-  const cards = textOf(await answer.body())
-  expect(cards).toContain('Levels of Quarter 2')
+  const cards = textOf(await desk.printed())
+  expect(cards).toContain('Standards')
   expect(cards).not.toMatch(/No grade yet|Made of/)
+})
+
+test('every report of a class is found in one place, and a list is saved as it is shown', async ({ desk, page }) => {
+  await desk.margin.getByRole('link', { name: 'All reports' }).click()
+  await expect(page.getByRole('link', { name: 'The record', exact: true })).toBeVisible()
+  await page.getByRole('link', { name: 'Remark list' }).click()
+  const list = page.getByRole('region', { name: 'Remark list' })
+  const hugo = list.getByRole('row').filter({ has: page.getByRole('rowheader', { name: 'Barrientos, Hugo' }) })
+  await expect(hugo).toContainText('He checks his own work before handing it in.')
+  const [saved] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save as CSV' }).click(),
+  ])
+  expect(saved.suggestedFilename()).toBe('earth-systems-7b-remark-list.csv')
+  const csv = readFileSync((await saved.path())!, 'utf8')
+  expect(csv.split('\r\n')[0]).toContain('Student,Remark,Characters')
+  expect(csv).toContain('He checks his own work before handing it in.')
+  await page.goBack()
+  await page.getByRole('link', { name: 'Grade list' }).click()
+  await expect(page.getByRole('region', { name: 'Grade list' }).getByRole('row')).toHaveCount(29)
 })

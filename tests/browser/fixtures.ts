@@ -99,6 +99,24 @@ export class Desk {
     )
   }
 
+  /** The report cards of the class whose closing is open: printed by the queue, and the file of it. */
+  async printed(): Promise<Buffer> {
+    await this.page.getByRole('link', { name: 'Report cards', exact: true }).click()
+    await this.page.getByRole('button', { name: 'Print report cards' }).click()
+    return this.filed('Open the PDF')
+  }
+
+  /** The file of the newest print, once it is there. */
+  async filed(name: 'Open the PDF' | 'Save the zip'): Promise<Buffer> {
+    const link = this.page
+      .getByRole('table', { name: 'Prints of today' })
+      .getByRole('row')
+      .first()
+      .getByRole('link', { name })
+    const href = await link.getAttribute('href', { timeout: 60_000 })
+    return (await this.page.request.get(this.url + href!)).body()
+  }
+
   /** The names of the students in the sheet, from the top. */
   async names(): Promise<string[]> {
     const heads = this.page.locator('.sheet .body [role=rowheader]')

@@ -46,6 +46,13 @@ const dialogs: Record<string, { at?: (desk: Desk, page: Page) => Promise<unknown
     by: button('Delete Field notes'),
   },
   'close/DeclareBar.vue': { at: firstClass('Close the term'), by: button('Declare Quarter 2') },
+  'close/StatementDialog.vue': { by: button('Class statement') },
+  'close/ManyDialog.vue': { by: button('The same for many') },
+  'close/BringRemarksDialog.vue': { by: button('Bring over') },
+  'bank/EntryDialog.vue': {
+    at: async (_, page) => page.getByRole('link', { name: 'Comment bank', exact: true }).click(),
+    by: button('New entry'),
+  },
   'proficiency/LevelFillDialog.vue': {
     at: firstClass('Proficiency'),
     by: async (desk) => {
@@ -91,6 +98,10 @@ test('every dialog gives the keyboard back to what opened it', async ({ desk, pa
 
 /** Dialogs whose way in is a longer story, each with the test that tells it. */
 const elsewhere: Record<string, string> = {
+  'close/DriftList.vue': 'cards.spec.ts',
+  'frame/SealedDialog.vue': 'cards.spec.ts',
+  'today/DeclareSeveral.vue': 'cards.spec.ts',
+  'today/RollOver.vue': 'roll-over.spec.ts',
   'frame/SignOutDialog.vue': 'outlives.spec.ts',
   'frame/WaitingDialog.vue': 'outlives.spec.ts',
   'frame/NoticesDialog.vue': 'focus.spec.ts',

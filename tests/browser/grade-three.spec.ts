@@ -57,6 +57,8 @@ test('a class of levels alone goes from empty to the end of its term by keyboard
         await page.keyboard.press('ArrowDown')
         await page.keyboard.type(area)
         await page.keyboard.press('Enter')
+        // The list goes and gives the keyboard back.
+        await expect(page.getByRole('listbox')).toHaveCount(0)
       }
       await press(page, 'button', 'Keep')
       await expect(page.getByRole('dialog')).toHaveCount(0)

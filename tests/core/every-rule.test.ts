@@ -98,9 +98,9 @@ const plan: fc.Arbitrary<Partial<Plan>> = fc.record({
   ),
 })
 const override = fc.constantFrom(
-  { percent: '80', label: 'B', reason: '', familyLine: '' },
-  { percent: '89.95', label: null, reason: '', familyLine: '' },
-  { percent: null, label: 'C', reason: '', familyLine: '' },
+  { percent: '80', label: 'B', reason: '', familyLine: '', incompleteUntil: null },
+  { percent: '89.95', label: null, reason: '', familyLine: '', incompleteUntil: null },
+  { percent: null, label: 'C', reason: '', familyLine: '', incompleteUntil: null },
 )
 
 const aGradebook = fc
@@ -181,7 +181,13 @@ describe('every rule together', { timeout: 180_000 }, () => {
             snapshot.records.cell[jointId('ann', `a${at}`)] = edit
             grades.rescore('ann', `a${at}`)
           }
-          snapshot.records.override[jointId('ann', 'q1')] = { percent: '71', label: null, reason: '', familyLine: '' }
+          snapshot.records.override[jointId('ann', 'q1')] = {
+            percent: '71',
+            label: null,
+            reason: '',
+            familyLine: '',
+            incompleteUntil: null,
+          }
           grades.reoverride('ann')
           const fresh = new Grades(snapshot)
           for (const { id } of periods) expect(fastly(grades, id)).toEqual(fastly(fresh, id))

@@ -10,7 +10,7 @@ import type { Sendable } from '#core/exchange/thing'
 import { entityOf, thingOf, versions, wireOf, type Version } from '#core/formats/oneroster/gradebook'
 import { gradebookEntities, scoreStatuses } from '#core/formats/oneroster/gradebook-entities'
 import { readDecimal } from '#core/number/decimal'
-import { currentGrades } from '#core/grading/declared'
+import { currentGrades } from '#core/report-card/declared'
 import { aClass, aStandard } from '../support/class'
 
 const thing = (name: string): Sendable => ({ type: 'category', id: 'c', title: name, fields: { name, weight: '1' } })
@@ -300,7 +300,13 @@ describe('what the district should hold', () => {
     }
   })
   it('sends grades and remarks of declared periods, the override with its reason', () => {
-    snapshot.records.override[jointId('ann', 'q2')] = { percent: '80', label: 'B-', reason: 'redone', familyLine: '' }
+    snapshot.records.override[jointId('ann', 'q2')] = {
+      percent: '80',
+      label: 'B-',
+      reason: 'redone',
+      familyLine: '',
+      incompleteUntil: null,
+    }
     snapshot.records.remark[jointId('ann', 'q2')] = { text: 'Ann is ready.' }
     expect(desired(snapshot, sourced).sendables.some((each) => each.id.includes('grade'))).toBe(false)
     snapshot.declared.q2 = currentGrades(snapshot, snapshot.periods[2]!)

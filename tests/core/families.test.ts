@@ -97,7 +97,7 @@ describe('what a family sees of a student', () => {
     const seen = familyView(levels, levels.students[0]!, quarter, today)
     expect(seen.grades).toEqual([])
     expect(seen.hidden).toContainEqual({ what: { code: 'hidden.grades' }, why: { code: 'unseen.levels-alone' } })
-    expect(cardsOf(levels, quarter, 'ann', today)[0]).toMatchObject({ isGraded: false, grade: null })
+    expect(cardsOf(levels, quarter, 'ann', [], today)[0]!.classes[0]).toMatchObject({ isGraded: false, grade: null })
   })
   it('has the grade as the card has it: with course-level points, and with the teacher’s line and never the reason', () => {
     const given = structuredClone(snapshot)
@@ -107,6 +107,7 @@ describe('what a family sees of a student', () => {
       ...{ percent: '80', label: 'B-' },
       reason: 'Ill for three weeks, the counsellor knows',
       familyLine: 'For the project that came later.',
+      incompleteUntil: null,
     }
     const seen = familyView(given, given.students[0]!, given.periods[2]!, today)
     expect(seen.grades[0]).toEqual({
@@ -115,6 +116,7 @@ describe('what a family sees of a student', () => {
       label: 'B',
       unadjusted: '80.0 B-',
       computed: '65.0 D',
+      incompleteUntil: null,
       line: 'For the project that came later.',
     })
     expect(JSON.stringify(seen)).not.toContain('counsellor knows')
@@ -132,7 +134,7 @@ describe('what a family sees of a student', () => {
     const seen = (reports: 'both' | 'grades' | 'levels') => {
       const plan = taught.records.plan.class!
       taught.records.plan.class = { ...plan, proficiency: { ...planOf(taught).proficiency, reports } }
-      const [card] = cardsOf(taught, quarter, 'ann', today)
+      const [card] = cardsOf(taught, quarter, 'ann', [], today)[0]!.classes
       const { levels } = familyView(taught, taught.students[0]!, quarter, today)
       expect(levels).toEqual({ standards: card!.standards, habits: card!.habits })
       expect(JSON.stringify(levels)).not.toContain('counsellor')

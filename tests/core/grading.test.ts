@@ -9,7 +9,7 @@ import { Grades, type StudentGrade } from '#core/grading/grades'
 import { assignmentsOf, planOf } from '#core/plan/rules'
 import { classMean, studentsIn, toScore } from '#core/grading/section'
 import { spreadOf, worthsOf } from '#core/grading/spread'
-import { departures, currentGrades } from '#core/grading/declared'
+import { departures, currentGrades } from '#core/report-card/declared'
 import { jointId } from '#core/kind'
 import { round } from '#core/number/round'
 import { aClass } from '../support/class'
@@ -208,7 +208,13 @@ describe('exactness', () => {
 
 describe('overrides', () => {
   const snapshot = one({ ann: { a: '78.4' } })
-  snapshot.records.override[jointId('ann', 'q2')] = { percent: '80', label: 'B-', reason: 'redone', familyLine: '' }
+  snapshot.records.override[jointId('ann', 'q2')] = {
+    percent: '80',
+    label: 'B-',
+    reason: 'redone',
+    familyLine: '',
+    incompleteUntil: null,
+  }
   it('stand in place of the computed grade, which goes on being computed', () => {
     const { computed, override, effective } = grade(snapshot, 'ann')
     expect([computed?.percent, override?.percent, effective?.percent, effective?.label]).toEqual([
@@ -225,13 +231,15 @@ describe('overrides', () => {
   })
   it('agree when the percent has the label, or is what the label stands for', () => {
     const plan = planOf(snapshot)
-    expect(agrees(plan, { percent: '82.9', label: 'B-', reason: '', familyLine: '' })).toBe(true)
-    expect(agrees(plan, { percent: '80', label: 'A', reason: '', familyLine: '' })).toBe(false)
+    expect(agrees(plan, { percent: '82.9', label: 'B-', reason: '', familyLine: '', incompleteUntil: null })).toBe(true)
+    expect(agrees(plan, { percent: '80', label: 'A', reason: '', familyLine: '', incompleteUntil: null })).toBe(false)
   })
   it('every label agrees with the percent that it fills in', () => {
     const plan = planOf(snapshot)
     for (const { label } of plan.scale.steps)
-      expect(agrees(plan, { ...completed(plan, { label }), reason: '', familyLine: '' })).toBe(true)
+      expect(agrees(plan, { ...completed(plan, { label }), reason: '', familyLine: '', incompleteUntil: null })).toBe(
+        true,
+      )
   })
 })
 
@@ -266,7 +274,13 @@ describe('extra credit of a single item', () => {
 describe('no grade', () => {
   it('is computed nowhere, for longer periods neither, whatever was given by hand below', () => {
     const snapshot = aClass({ plan: { method: 'none' }, scores: { ann: {} } })
-    snapshot.records.override[jointId('ann', 'q1')] = { percent: '90', label: null, reason: '', familyLine: '' }
+    snapshot.records.override[jointId('ann', 'q1')] = {
+      percent: '90',
+      label: null,
+      reason: '',
+      familyLine: '',
+      incompleteUntil: null,
+    }
     const grades = new Grades(snapshot)
     expect(grades.of('ann', 'q1').effective?.percent).toBe('90.0')
     expect(grades.of('ann', 'year').effective).toBeNull()

@@ -62,6 +62,7 @@ describe('the teacher’s own level', () => {
     const levels = scaleOf(taught())
     const ground: Ground = {
       knows: (_what, id) => id !== 'nobody',
+      isClosed: () => false,
       policy: taught().policy,
       scales: [],
       levelScales: [],

@@ -144,7 +144,13 @@ describe('loose ends', () => {
   })
   it('an override whose halves do not agree', () => {
     const snapshot = aClass({ categories: { a: '100' }, scores: { ann: {} } })
-    snapshot.records.override[jointId('ann', 'q2')] = { percent: '80', label: 'A', reason: '', familyLine: '' }
+    snapshot.records.override[jointId('ann', 'q2')] = {
+      percent: '80',
+      label: 'A',
+      reason: '',
+      familyLine: '',
+      incompleteUntil: null,
+    }
     expect(codes(snapshot)).toEqual(['override'])
     mend(snapshot)
     expect(snapshot.records.override[jointId('ann', 'q2')]!.label).toBe('B-')
@@ -152,7 +158,13 @@ describe('loose ends', () => {
   })
   it('an override whose label has left the scale, which is no grade any more', () => {
     const snapshot = aClass({ categories: { a: '100' }, scores: { ann: {} } })
-    snapshot.records.override[jointId('ann', 'q2')] = { percent: null, label: 'Gone', reason: '', familyLine: '' }
+    snapshot.records.override[jointId('ann', 'q2')] = {
+      percent: null,
+      label: 'Gone',
+      reason: '',
+      familyLine: '',
+      incompleteUntil: null,
+    }
     expect(looseEnds(snapshot).map(({ code, message }) => [code, say(message)])).toEqual([
       [
         'override',

@@ -1,8 +1,9 @@
 import { say } from '~/words/say'
 import { describe, expect, it } from 'vitest'
 import { joined, resolve, resolvePieces, searchBank } from '#core/remarks/bank'
-import type { BankEntry } from '#core/remarks/bank-entry'
-import { cardBox, checkRemark } from '#core/remarks/checks'
+import { anybody, type BankEntry } from '#core/remarks/bank-entry'
+import { checkRemark } from '#core/remarks/checks'
+import { linesOf } from '#core/remarks/lines'
 import { pronounSets, readPronouns } from '#core/remarks/pronouns'
 import type { Grade } from '#core/grading/grade'
 import type { Student } from '#core/section'
@@ -19,9 +20,11 @@ const mateo = student('2', 'Mateo', 'he')
 const anya = student('3', 'Anya', 'they')
 const wijaya = student('4', '', null, 'Wijaya')
 const roster = [ines, mateo, anya, wijaya]
+/** Six lines of the default card. */
+const box = { width: 487.28, size: 11, lines: 6 }
 const grade = (percent: string) => ({ percent, label: 'D' }) as Grade
 const codes = (text: string, who = ines, its: Grade | null = grade('90.0')) =>
-  checkRemark(text, who, roster, its, '70').map((each) => each.code)
+  checkRemark(text, who, roster, its, '70', box).map((each) => each.code)
 
 describe('an entry of the bank', () => {
   it('agrees with the student in name, pronoun and verb', () => {
@@ -54,6 +57,8 @@ describe('an entry of the bank', () => {
       topic: 'Habits',
       text,
       starred,
+      suits: anybody,
+      owner: 'district',
     })
     const bank = [entry('H02', 'came prepared'), entry('G01', 'asks questions'), entry('N01', 'came late', true)]
     expect(searchBank(bank, 'CAME').map((each) => each.code)).toEqual(['N01', 'H02'])
@@ -85,11 +90,19 @@ describe('a remark is looked over', () => {
     expect(codes('She did did well.')).toEqual(['remark.doubled'])
     expect(codes('She did  well.')).toEqual(['remark.two-spaces'])
   })
-  it('for room on the card', () => {
-    expect(codes('a'.repeat(cardBox.characters))).toEqual([])
-    expect(say(checkRemark('a'.repeat(cardBox.characters + 14), ines, roster, grade('90'), '70')[0]!)).toBe(
-      '14 characters will not print',
-    )
+  it('for room on the card, in lines as they are printed', () => {
+    const full = 'She asks sharp questions of the tide. '.repeat(14).trim()
+    expect(linesOf(full, box)).toHaveLength(6)
+    expect(codes(full)).toEqual([])
+    const long = `${full} ${'And more.'.repeat(14)}`
+    expect(linesOf(long, box).length).toBeGreaterThan(6)
+    expect(say(checkRemark(long, ines, roster, grade('90'), '70', box)[0]!)).toMatch(/^\d+ characters will not print$/)
+  })
+  it('for characters that no font of the card has', () => {
+    expect(checkRemark('Well done 🎉', ines, roster, grade('90'), '70', box)).toEqual([
+      { code: 'remark.unprintable', characters: ['🎉'] },
+    ])
+    expect(codes('Tiếng Việt, Łódź, 王小明, عمر')).toEqual([])
   })
   // Common practice: a grade under 70 wants a comment.
   it('for a low grade with nothing said', () => {

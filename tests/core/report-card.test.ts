@@ -5,14 +5,14 @@ import { cardsOf } from '#core/report-card/card'
 import type { ClassSnapshot } from '#core/section'
 import { aClass, aStandard } from '../support/class'
 
-const today = '2026-11-26'
 const card = (snapshot: ClassSnapshot, periodId = 'q2') =>
   cardsOf(
     snapshot,
     snapshot.periods.find(({ id }) => id === periodId)!,
     null,
-    today,
-  )[0]!
+    [],
+    '2026-11-26',
+  )[0]!.classes[0]!
 
 /** Tests 70, quizzes 20, class work 10, and no class work yet: common practice; 100 and 95 make 98.9. */
 const weighted = (families: 'both' | 'label' | 'percent' | 'neither' = 'both') =>

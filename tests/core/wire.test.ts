@@ -7,7 +7,7 @@ import { merge } from '#core/exchange/merge'
 import type { Sendable } from '#core/exchange/thing'
 import { entityOf, versions, wireOf, type Version } from '#core/formats/oneroster/gradebook'
 import { gradebookFiles, readGradebookFiles } from '#core/formats/oneroster/csv-gradebook'
-import { currentGrades } from '#core/grading/declared'
+import { currentGrades } from '#core/report-card/declared'
 import { blanks } from '#core/kinds'
 import { classroomReceipts } from '../../demo/classroom'
 import { district, overnight, withMoves } from '../../demo/district'
@@ -56,7 +56,13 @@ function everything(): Sendable[] {
   snapshot.standards.push(aStandard('s1'))
   snapshot.records.plan.class!.proficiency.reports = 'both'
   snapshot.records.levelOverride['ann/s1/q2'] = { level: '4', reason: 'Showed it' }
-  snapshot.records.override['ann/q2'] = { percent: '80', label: 'B-', reason: 'redone', familyLine: '' }
+  snapshot.records.override['ann/q2'] = {
+    percent: '80',
+    label: 'B-',
+    reason: 'redone',
+    familyLine: '',
+    incompleteUntil: null,
+  }
   snapshot.records.remark['ben/q2'] = { text: 'Ben asks good questions.' }
   snapshot.declared.q2 = currentGrades(snapshot, snapshot.periods[2]!)
   snapshot.records.declaration.q2 = { ...blanks.declaration, declared: true }
@@ -106,13 +112,28 @@ describe('the files of a class', () => {
     for (const each of all) if (each.type === 'assignment') each.fields.name = odd
     const files = gradebookFiles(all, version, '2026-11-25', '2026-11-25T12:00:00.000Z')
     expect(files['manifest.csv']).toContain(`oneroster.version,${version}`)
-    const read = readGradebookFiles(files, version)!
-    expect([...read.keys()].toSorted()).toEqual(all.map((each) => each.id).toSorted())
+    const others = all.filter((each) => entityOf[each.type] !== 'result').length
+    const read = readGradebookFiles(new Map(Object.entries(files)))
+    if ('faults' in read) throw new Error(JSON.stringify(read.faults))
+    expect([...read.things.keys()].toSorted()).toEqual(all.map((each) => each.id).toSorted())
     for (const each of all) {
-      const back = read.get(each.id)!
+      const back = read.things.get(each.id)!
       expect([back.type, merge(null, each.fields, back.fields).conflicts]).toEqual([each.type, []])
     }
-    expect(readGradebookFiles({ ...files, 'results.csv': 'sourcedId\nx' }, version)).toBeNull()
+    // A delta says what goes, and each fault is named by file, line and column.
+    const delta = {
+      'manifest.csv': `propertyName,value\noneroster.version,${version}\nfile.categories,absent\nfile.lineItems,absent\nfile.results,delta`,
+      'results.csv': files['results.csv']!.replace(',active,', ',tobedeleted,'),
+    }
+    const changed = readGradebookFiles(new Map(Object.entries(delta)))
+    expect('gone' in changed && [changed.gone.size, changed.things.size]).toEqual([1, read.things.size - 1 - others])
+    const broken = {
+      ...files,
+      'results.csv': files['results.csv']!.replace(/fully graded,[\d.]+/, 'fully graded,many'),
+    }
+    expect(readGradebookFiles(new Map(Object.entries(broken)))).toMatchObject({
+      faults: [{ file: 'results.csv', column: 'score', reason: { code: 'file.value', typed: 'many' } }],
+    })
   })
 })
 

@@ -55,7 +55,13 @@ describe('shown work', () => {
   })
   it('says how a longer period is composed, and which child is left out or given by hand', () => {
     const snapshot = aQuarter()
-    snapshot.records.override[jointId('ann', 'q2')] = { percent: '80', label: 'B-', reason: 'redone', familyLine: '' }
+    snapshot.records.override[jointId('ann', 'q2')] = {
+      percent: '80',
+      label: 'B-',
+      reason: 'redone',
+      familyLine: '',
+      incompleteUntil: null,
+    }
     expect(lines(snapshot, 'year')).toEqual([
       'Quarter 1 | none | no grade yet: left out; weight 40',
       'Quarter 2 | 80.0 B- | given by hand, computed 40.3 F; enters as 80; weight 40, acts as 100.0 of 100',
@@ -80,7 +86,13 @@ describe('shown work', () => {
     snapshot.records.plan.class!.cap = '90'
     expect(lines(snapshot, 'year').join()).not.toContain('Rounded twice')
     snapshot.records.plan.class!.cap = null
-    snapshot.records.override[jointId('ann', 'year')] = { percent: '91', label: null, reason: '', familyLine: '' }
+    snapshot.records.override[jointId('ann', 'year')] = {
+      percent: '91',
+      label: null,
+      reason: '',
+      familyLine: '',
+      incompleteUntil: null,
+    }
     expect(lines(snapshot, 'year').join()).not.toContain('Rounded twice')
   })
   it('says why there is none', () => {

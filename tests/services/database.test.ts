@@ -73,8 +73,8 @@ describe('the built-in database on the disk', () => {
     for (const round of [1, 2]) {
       const handle = await openDb({ dataDir })
       await applyMigrations(handle.db, await migrations())
-      await handle.db.execute(sql`insert into bank_entries values (${`code-${round}`}, 'c', 't', 'x', false, 1)`)
-      const { rows } = (await handle.db.execute(sql`select count(*)::int as count from bank_entries`)) as unknown as {
+      await handle.db.execute(sql`insert into orgs (id, name, kind) values (${`code-${round}`}, 'x', 'school')`)
+      const { rows } = (await handle.db.execute(sql`select count(*)::int as count from orgs`)) as unknown as {
         rows: { count: number }[]
       }
       expect(rows[0]!.count).toBe(round)

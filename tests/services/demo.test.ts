@@ -9,10 +9,10 @@ import type { ClassSnapshot } from '#core/section'
 import { earthSystemsActs } from '../../demo/gradebook'
 import { district, demoToday, overnight, withMoves } from '../../demo/district'
 import type { DbHandle } from '../../server/database/client'
-import { bankEntries, courses } from '../../server/database/schema'
+import { courses } from '../../server/database/schema'
 import { takeTogether } from '../../server/services/acts'
 import { districtScope } from '../../server/services/scopes'
-import { bank } from '../../demo/curriculum'
+import { bankAct } from '../../demo/bank'
 import { standardsAct } from '../../demo/standards'
 import { reportCards } from '../../server/services/report-cards'
 import { loadSnapshot } from '../../server/services/snapshot'
@@ -29,7 +29,7 @@ let full: ClassSnapshot
 beforeAll(async () => {
   handle = await emptyRecords()
   ;({ sectionId, teacherId } = await withDistrict(handle.db, withMoves(district())))
-  await handle.db.insert(bankEntries).values(bank.map((entry, place) => ({ ...entry, place })))
+  await takeTogether(handle.db, teacherId, [{ scope: districtScope, act: bankAct() }])
   const rows = await handle.db.select().from(courses)
   const office = standardsAct(new Map(rows.map((row) => [row.sourcedId!, row.id])))
   await takeTogether(handle.db, teacherId, [{ scope: districtScope, act: office }])
@@ -106,7 +106,7 @@ describe('report cards', () => {
   it('hold the override with the line for the family, the standards, and nothing that is for the record or the teacher', async () => {
     const cards = await reportCards(handle.db, sectionId, q2().id, null, demoToday)
     expect(cards).toHaveLength(26)
-    const mateo = cards.find((each) => each.student === 'Mateo Gallardo')!
+    const mateo = cards.find((each) => each.student === 'Mateo Gallardo')!.classes[0]!
     expect(mateo.grade).toMatchObject({
       percent: '80.0',
       label: 'B-',
@@ -121,7 +121,7 @@ describe('report cards', () => {
     const card = async (to: Partial<Plan>) => {
       const records = (await loadSnapshot(handle.db, sectionId)).records
       await takenActs(handle.db, sectionId, teacherId, [actOf(records, 'plan', [{ kind: 'plan', id: sectionId, to }])])
-      return (await reportCards(handle.db, sectionId, q2().id, student!.id, demoToday))[0]!.grade
+      return (await reportCards(handle.db, sectionId, q2().id, student!.id, demoToday))[0]!.classes[0]!.grade
     }
     const coursePoints = { points: '3', periodIds: [q2().id] }
     expect(await card({ coursePoints })).toMatchObject({ percent: '94.7', label: 'A', unadjusted: '91.7 A-' })

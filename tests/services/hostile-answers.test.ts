@@ -121,6 +121,6 @@ describe('five hundred bent answers', () => {
     const read = await client.coursework('es7a')
     expect(read.coursework.length).toBeGreaterThan(5)
     expect(read.results.length).toBeGreaterThan(5)
-    expect((await client.roster()).classes.length).toBeGreaterThan(5)
+    expect((await client.roster()).roster.classes.length).toBeGreaterThan(5)
   })
 })

@@ -187,7 +187,23 @@ describe('pages that overlap', () => {
         .writeHead(200, { 'x-total-count': String(name === 'orgs' ? 433 : 0) })
         .end(JSON.stringify({ [name]: page }))
     })
-    expect((await client.roster()).orgs.map((each) => each.id)).toEqual(all.map((each) => each.sourcedId))
+    expect((await client.roster()).roster.orgs.map((each) => each.id)).toEqual(all.map((each) => each.sourcedId))
+  })
+})
+
+describe('pages that are smaller than was asked for', () => {
+  it('are read to the end, by what the partner says there is in all', async () => {
+    const all = Array.from({ length: 123 }, (_, at) => org(`o${at}`))
+    const client = await partner((request, response) => {
+      const { searchParams, pathname } = new URL(request.url!, 'http://x')
+      const name = pathname.split('/').at(-1)!
+      const offset = Number(searchParams.get('offset'))
+      const page = name === 'orgs' ? all.slice(offset, offset + 50) : []
+      response
+        .writeHead(200, { 'x-total-count': String(name === 'orgs' ? all.length : 0) })
+        .end(JSON.stringify({ [name]: page }))
+    })
+    expect((await client.roster()).roster.orgs).toHaveLength(123)
   })
 })
 
@@ -227,7 +243,7 @@ describe('version 1.1', () => {
       {},
       '1.1',
     )
-    const roster = await client.roster()
+    const { roster } = await client.roster()
     expect(roster.people).toMatchObject([{ id: 'u', role: 'student', givenName: 'Ann' }])
     await client.put(category, '2026-11-25')
     expect(sent).toMatchObject([

@@ -8,7 +8,8 @@ import type { DbHandle } from '../../server/database/client'
 import { enrolments, orgs, periods, runs, sections, students, users } from '../../server/database/schema'
 import type { Person } from '../../server/services/person'
 import { importRoster } from '../../server/services/roster/bring'
-import { beginRosterRun, takeBackRosterRun, takeUpRosterRun, workRosterRun } from '../../server/services/roster/run'
+import { waitingRosters, workRoster } from '../../server/services/roster/job'
+import { beginRosterRun, goOnWithRosterRun, takeBackRosterRun, workRosterRun } from '../../server/services/roster/run'
 import { readRosterRun, rosterItems } from '../../server/services/roster/run-reading'
 import { ROWS_AT_ONCE } from '../../server/services/roster/rows'
 import { loadSnapshot } from '../../server/services/snapshot'
@@ -37,12 +38,17 @@ async function bring(file: Roster, person: Person) {
   await importRoster(handle.db, file, person, runId, demoToday)
   return readRosterRun(handle.db, runId)
 }
+const reachNobody = () => Promise.reject(new Error('What is kept has to be enough.'))
+/** Says yes to a run that asked, and works on it as the queue does. */
+async function goOn(runId: string) {
+  await goOnWithRosterRun(handle.db, runId)
+  await workRoster(handle.db, runId, { reach: reachNobody, today: demoToday })
+}
 /** Brings a roster, and says yes where it asks. */
 async function bringAll(file: Roster, person: Person) {
   const run = await bring(file, person)
   if (run.state !== 'asking') return run
-  const { roster: kept, working } = await takeUpRosterRun(handle.db, run.id)
-  await workRosterRun(handle.db, run.id, kept, working)
+  await goOn(run.id)
   return readRosterRun(handle.db, run.id)
 }
 /** Everything that a teacher sees, as far as a roster can move it. */
@@ -176,8 +182,7 @@ describe('what a roster would end', () => {
     expect(run.found.asks).toMatchObject([{ what: { part: 'class', title: 'Earth Systems 7A' }, ends: 5 }])
     expect(run.found.asks![0]!.names).toHaveLength(5)
     expect(await active()).toBe(before)
-    const { roster: kept, working } = await takeUpRosterRun(handle.db, run.id)
-    await workRosterRun(handle.db, run.id, kept, working)
+    await goOn(run.id)
     expect(await active()).toBe(before - 5)
     expect((await readRosterRun(handle.db, run.id)).state).toBe('done')
     // And back again.
@@ -346,9 +351,11 @@ describe('a run', () => {
       .update(runs)
       .set({ state: 'running', aliveAt: new Date(0) })
       .where(eq(runs.id, runId))
-    expect(await readRosterRun(handle.db, runId)).toMatchObject({ state: 'failed', canGoOn: true })
-    const taken = await takeUpRosterRun(handle.db, runId)
-    await workRosterRun(handle.db, runId, taken.roster, taken.working)
+    expect((await readRosterRun(handle.db, runId)).state).toBe('running')
+    // Whoever looks for work finds it, and of two who do one has it.
+    expect(await waitingRosters(handle.db)).toEqual([runId])
+    const work = { reach: reachNobody, today: demoToday }
+    await Promise.all([workRoster(handle.db, runId, work), workRoster(handle.db, runId, work)])
     expect((await readRosterRun(handle.db, runId)).state).toBe('done')
     await takeBackRosterRun(handle.db, runId)
     const [section] = await handle.db.select().from(sections).where(eq(sections.id, sectionId))

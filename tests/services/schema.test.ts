@@ -42,7 +42,7 @@ afterAll(() => client.close())
 /** Tables that are small, or that a question is about as a whole. */
 const WHOLE = new Set([
   'proficiency_scales',
-  'bank_entries',
+  'comment_bank',
   'standards',
   'course_standards',
   'periods',

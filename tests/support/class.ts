@@ -1,3 +1,4 @@
+import { remarkBox } from '../../core/report-card/layout'
 import { blanks } from '../../core/kinds'
 import { jointId } from '../../core/kind'
 import { noRecords } from '../../core/records'
@@ -85,7 +86,9 @@ export function aClass(given: {
     scales: [],
     policy: blanks.policy,
     policyBy: null,
+    remarkBox: remarkBox(blanks.cardLayout),
     bank: [],
+    windows: {},
     records,
     declared: {},
   }

@@ -1,5 +1,15 @@
 import { execFileSync, spawn, type ChildProcess } from 'node:child_process'
-import { cpSync, existsSync, mkdirSync, mkdtempSync, renameSync, rmSync, statSync } from 'node:fs'
+import {
+  cpSync,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -22,6 +32,8 @@ export interface Product {
   databaseUrl: string | undefined
   /** The folder of the built-in database. */
   records: string
+  /** What the server takes of the machine's memory, in MB. */
+  memory(): number
   /** What the server has written to its log. */
   log(): string
   /** Ends the server as a power cut would. */
@@ -43,14 +55,18 @@ export interface ProductOptions {
   port?: number
   /** Settings of the server beside its own. */
   settings?: Settings
+  /** What the district's stand-in holds, in place of the world's own. */
+  roster?: object
   /** Where its folder is made, in place of the machine's own for such. */
   within?: string
 }
 
-export async function startProduct({ wide, port, settings, within = tmpdir() }: ProductOptions = {}): Promise<Product> {
+export async function startProduct(options: ProductOptions = {}): Promise<Product> {
+  const { wide, port, settings, roster, within = tmpdir() } = options
   if (!existsSync(SEED)) throw new Error('Build first: npm run build')
   const folder = mkdtempSync(join(within, 'yukata-'))
   const databaseUrl = await copyWorld(folder, wide)
+  if (roster) writeFileSync(join(folder, 'standins', 'sis', 'roster.json'), JSON.stringify(roster))
   const [own, standinsPort] = [port ?? (await freePort()), await freePort()]
   const url = `http://127.0.0.1:${own}`
   const standins = `http://127.0.0.1:${standinsPort}`
@@ -112,6 +128,7 @@ export async function startProduct({ wide, port, settings, within = tmpdir() }: 
     records,
     start,
     log: () => log,
+    memory: () => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${server!.pid}/status`, 'utf8'))![1]) / 1024,
     another,
     kill: () => end(server, 'SIGKILL'),
     async stop() {

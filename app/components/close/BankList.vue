@@ -1,18 +1,39 @@
 <script setup lang="ts">
-import { resolvePieces, searchBank } from '#core/remarks/bank'
-import type { Student } from '#core/section'
+import { jointId } from '#core/kind'
+import { isIn } from '#core/remarks/bank'
+import type { BankEntry } from '#core/remarks/bank-entry'
+import { asksForSomething, suitsStudent } from '#core/remarks/suits'
+import { useClassBank } from '~/composables/useClassBank'
+import type { CloseLine } from '~/composables/useClosing'
 import { useClassStore } from '~/stores/class'
 
-const props = defineProps<{ student: Student }>()
-const emit = defineEmits<{ insert: [text: string]; back: [] }>()
+const props = defineProps<{ line: CloseLine }>()
+const emit = defineEmits<{ insert: [entry: BankEntry]; back: [] }>()
 
 const classStore = useClassStore()
+const { star, find } = useClassBank()
 const typed = useState('bank-search', () => '')
 const field = useTemplateRef('field')
 const at = ref(0)
 watch(typed, () => (at.value = 0))
-const found = computed(() => searchBank(classStore.snapshot!.bank, typed.value))
+const found = computed(() => find(typed.value, props.line.facts))
+/** How many remarks of the period have each entry, as it reads for their student. */
+const uses = computed(() => {
+  const { students, period } = classStore
+  const written = students.map((student) => ({
+    student,
+    text: classStore.get('remark', jointId(student.id, period!.id)).text,
+  }))
+  return new Map(
+    found.value.map(({ id, text }) => [
+      id,
+      written.filter((each) => each.text && isIn(each.text, text, each.student)).length,
+    ]),
+  )
+})
 
+const asks = ({ suits: of }: BankEntry) => asksForSomething(of)
+const suits = ({ suits: of }: BankEntry) => suitsStudent(of, props.line.facts)
 const marked = computed(() => found.value[at.value])
 const list = useTemplateRef('list')
 /** The keyboard stays in the search; what Enter inserts is marked in the list. */
@@ -21,7 +42,7 @@ function step(by: number): void {
   list.value?.children[at.value]?.scrollIntoView({ block: 'nearest' })
 }
 function insertMarked(): void {
-  if (marked.value) emit('insert', marked.value.text)
+  if (marked.value) emit('insert', marked.value)
 }
 defineExpose({ focus: () => field.value?.focus() })
 
@@ -47,6 +68,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         aria-controls="bank"
         :aria-activedescendant="marked ? `bank-${marked.id}` : undefined"
         @keydown.enter.prevent="insertMarked"
+        @keydown.ctrl.enter.exact.prevent="marked && star(marked)"
         @keydown.down.exact.prevent="step(1)"
         @keydown.up.exact.prevent="step(-1)"
         @keydown.esc.prevent="emit('back')"
@@ -61,18 +83,23 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         role="option"
         :aria-selected="place === at"
         @mousedown.prevent
-        @click="emit('insert', entry.text)"
+        @click="emit('insert', entry)"
       >
-        <i :class="entry.starred ? 'pi pi-star-fill' : 'pi pi-star'" aria-hidden="true" /><span
-          v-if="entry.starred"
-          class="visually-hidden"
-          >Starred.
-        </span>
+        <!-- An entry of a list holds no button: the keyboard stars the marked one by Ctrl and Enter. -->
+        <span
+          class="star"
+          aria-hidden="true"
+          :title="entry.starred ? 'Starred: it comes first' : 'Star it: it comes first'"
+          @click.stop="star(entry)"
+          ><i :class="entry.starred ? 'pi pi-star-fill' : 'pi pi-star'" /></span
+        ><span v-if="entry.starred" class="visually-hidden">Starred. </span>
         <code>{{ entry.code }}</code>
-        <template v-for="(piece, index) in resolvePieces(entry.text, props.student)" :key="index"
-          ><mark v-if="piece.from">{{ piece.text }}</mark
-          ><template v-else>{{ piece.text }}</template></template
-        >
+        <ResolvedEntry :text="entry.text" :student="line.student" />
+        <small v-if="uses.get(entry.id) || (asks(entry) && suits(entry))">{{
+          [asks(entry) && suits(entry) ? 'suits' : '', uses.get(entry.id) ? `in ${uses.get(entry.id)} remarks` : '']
+            .filter(Boolean)
+            .join(', ')
+        }}</small>
       </li>
     </ul>
     <p v-if="found.length === 0" class="soft small none">No entry has all these words.</p>
@@ -126,15 +153,24 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   border-color: var(--ai3);
   background: var(--ai1);
 }
-.bank i {
+.star {
   position: absolute;
-  left: 8px;
-  top: 8px;
+  left: 2px;
+  top: 3px;
+  width: 24px;
+  height: 24px;
+  display: grid;
+  place-items: center;
   font-size: 11px;
   color: var(--soft);
 }
-.bank .pi-star-fill {
+.star .pi-star-fill {
   color: var(--ai4);
+}
+small {
+  display: block;
+  color: var(--soft);
+  font-size: 11px;
 }
 code {
   font:
@@ -143,15 +179,6 @@ code {
   color: var(--ai4);
   float: right;
   margin-left: 6px;
-}
-.dark code {
-  color: var(--ai4);
-}
-mark {
-  background: var(--ai2);
-  border-radius: 3px;
-  padding: 0 2px;
-  color: inherit;
 }
 .none {
   margin-top: 8px;

@@ -1,16 +1,30 @@
 <script setup lang="ts">
-import { cardBox } from '#core/remarks/checks'
+import type { BankEntry } from '#core/remarks/bank-entry'
+import { fitted } from '#core/remarks/lines'
 import { fullName } from '#core/section'
+import { useJoinedBy } from '~/composables/useBankInText'
 import type { CloseLine } from '~/composables/useClosing'
+import type { Wish } from '~/sheet/types'
 import { useClassStore } from '~/stores/class'
 import { counted } from '~/composables/useWords'
 
 const props = defineProps<{ line: CloseLine; isGraded: boolean; printing: boolean }>()
 const classStore = useClassStore()
-const emit = defineEmits<{ insert: [text: string]; back: []; print: [] }>()
-const bank = useTemplateRef('bank')
-defineExpose({ search: () => bank.value?.focus() })
-const left = computed(() => cardBox.characters - props.line.remark.length)
+const emit = defineEmits<{ insert: [entry: BankEntry]; back: []; print: [] }>()
+const form = useTemplateRef('form')
+/** Opens the override with what was typed on the sheet, or takes it away. */
+function begin(wish: Wish): void {
+  if (wish === 'clear') form.value?.clear()
+  else if (typeof wish === 'object') form.value?.begin(wish.type)
+}
+defineExpose({ begin })
+const joinedBy = useJoinedBy()
+const joints = [
+  { value: ' ' as const, words: 'a space' },
+  { value: '\n' as const, words: 'a new line' },
+]
+const box = computed(() => classStore.snapshot!.remarkBox)
+const fit = computed(() => fitted(props.line.card, box.value))
 </script>
 
 <template>
@@ -31,16 +45,28 @@ const left = computed(() => cardBox.characters - props.line.remark.length)
         <dd>{{ each.level?.label ?? 'not enough evidence' }}</dd>
       </template>
     </dl>
-    <OverrideForm :student-id="line.student.id" :period-id="classStore.period!.id" />
-    <BankList ref="bank" :student="line.student" @insert="emit('insert', $event)" @back="emit('back')" />
+    <OverrideForm ref="form" :student-id="line.student.id" :period-id="classStore.period!.id" />
+    <CalledAs :student-id="line.student.id" />
+    <BankList :line="line" @insert="emit('insert', $event)" @back="emit('back')" />
+    <p class="small soft joined">
+      <span>Joined by</span>
+      <ToggleRow label="Joined by" :value="joinedBy" :options="joints" @choose="joinedBy = $event" />
+      <NuxtLink to="/bank">Change the bank</NuxtLink>
+    </p>
     <p class="small soft room">
       {{
-        left >= 0
-          ? `Room for ${counted(left, 'character')} more on the card.`
-          : `${counted(-left, 'character')} will not print.`
+        fit.over
+          ? `${counted(fit.over, 'character')} will not print.`
+          : `${fit.lines.length} of ${counted(box.lines, 'line')} of the card.`
       }}
     </p>
-    <Button label="Report card (PDF)" severity="secondary" :loading="printing" @click="emit('print')" />
+    <p class="row-of">
+      <Button label="Report card (PDF)" severity="secondary" :loading="printing" @click="emit('print')" />
+      <NuxtLink
+        :to="{ path: `/class/${classStore.snapshot!.section.id}/reports`, query: { period: classStore.periodId } }"
+        >All reports</NuxtLink
+      >
+    </p>
   </div>
 </template>
 
@@ -63,5 +89,19 @@ const left = computed(() => cardBox.characters - props.line.remark.length)
 }
 .room {
   margin: 10px 0;
+}
+p.row-of {
+  gap: 12px;
+  align-items: center;
+}
+.joined {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+  flex-wrap: wrap;
+  margin: 8px 0 0;
+}
+.joined a {
+  margin-left: auto;
 }
 </style>

@@ -1,30 +1,78 @@
 <script setup lang="ts">
-import { say } from '~/words/say'
+import { resolve } from '#core/remarks/bank'
+import type { BankEntry } from '#core/remarks/bank-entry'
+import { mended } from '#core/remarks/mend'
 import { rosterName } from '#core/section'
 import type { CloseLine } from '~/composables/useClosing'
+import { useBankInText } from '~/composables/useBankInText'
+import { shortDay } from '~/composables/useWords'
 import { useDraft } from '~/composables/useDraft'
+import { useClassStore } from '~/stores/class'
+import { say } from '~/words/say'
 
+/** One student of a period that is closed: the grade, and the remark where it is written. */
 const props = defineProps<{ line: CloseLine; isGraded: boolean; chosen: boolean }>()
-const emit = defineEmits<{ choose: []; write: [text: string, sitting: string]; search: [] }>()
+const emit = defineEmits<{ choose: []; write: [text: string, sitting: string]; step: [by: number] }>()
+const classStore = useClassStore()
 const field = useTemplateRef('field')
 
 const { draft, keep } = useDraft(
   () => props.line.remark,
   (text, sitting) => emit('write', text, sitting),
+  (text) => bank.withoutSearch(text),
 )
-/** A stroke at the beginning of a word searches the bank; inside of one it is a stroke. */
+const bank = useBankInText(() => props.line, draft, field)
+const { isSearching, found, at, twiceCode } = bank
+const marked = computed(() => (isSearching.value ? found.value[at.value] : undefined))
+
+const statement = computed(() => classStore.get('statement', classStore.period!.id))
+/** What the class's statement says of this student, where it stands on the card. */
+const said = computed(() => {
+  const { text, stands } = statement.value
+  if (!text.trim() || (stands === 'where empty' && draft.value.trim())) return null
+  return { text: resolve(text, props.line.student), isBefore: stands !== 'after' }
+})
+const mends = computed(() =>
+  props.line.findings.map((finding) => ({ finding, next: mended(draft.value, finding, props.line.student) })),
+)
+function mend(next: string): void {
+  draft.value = next
+  focusEnd()
+}
+
+const STEPS: Partial<Record<string, number>> = { PageDown: 1, PageUp: -1 }
 function onKey(event: KeyboardEvent): void {
-  const { selectionStart, value } = event.target as HTMLTextAreaElement
-  if (event.key !== '/' || !/(^|\s)$/.test(value.slice(0, selectionStart))) return
-  event.preventDefault()
-  emit('search')
+  if (bank.onKey(event)) return event.preventDefault()
+  const step = STEPS[event.key]
+  if (step) {
+    event.preventDefault()
+    emit('step', step)
+  } else if (event.key === 'Enter' && event.altKey) {
+    event.preventDefault()
+    mendFirst()
+  }
+}
+/** What was written since is looked at first. */
+function mendFirst(): void {
+  keep()
+  void nextTick(() => {
+    const next = mends.value.find((each) => each.next !== null && each.next !== draft.value)?.next
+    if (next != null) mend(next)
+  })
+}
+function leave(): void {
+  draft.value = bank.withoutSearch(draft.value)
+  bank.close()
+  keep()
 }
 /** Writing goes on behind what is there. */
 function focusEnd(): void {
-  field.value?.focus({ preventScroll: true })
-  field.value?.setSelectionRange(draft.value.length, draft.value.length)
+  void nextTick(() => {
+    field.value?.focus({ preventScroll: true })
+    field.value?.setSelectionRange(draft.value.length, draft.value.length)
+  })
 }
-defineExpose({ focusEnd })
+defineExpose({ focusEnd, insert: (entry: BankEntry) => bank.append(entry) })
 const name = computed(() => rosterName(props.line.student))
 </script>
 
@@ -47,23 +95,48 @@ const name = computed(() => rosterName(props.line.student))
       <span v-else-if="isGraded" class="soft">no grade</span>
       <LevelChips v-if="line.levels.length" :levels="line.levels" />
       <span v-else-if="!isGraded && !line.grade?.override" class="soft">no levels yet</span>
+      <small v-if="line.override.incompleteUntil" class="incomplete"
+        >incomplete until {{ shortDay(line.override.incompleteUntil) }}</small
+      >
       <small v-if="line.grade?.reported && line.grade.reported !== line.grade.effective"
         >reported {{ line.grade.reported.percent }} {{ line.grade.reported.label }}</small
       >
     </td>
-    <td>
+    <td class="remark">
+      <p v-if="said?.isBefore" class="said">{{ said.text }}</p>
       <textarea
         ref="field"
         v-model="draft"
         rows="1"
+        spellcheck="true"
         :aria-label="`Remark for ${name}`"
-        :placeholder="chosen ? 'Write here, or choose from the bank' : ''"
+        :placeholder="chosen ? 'Write here; / searches the bank' : ''"
         maxlength="4000"
+        :aria-controls="isSearching ? 'bank-here' : undefined"
+        :aria-activedescendant="marked ? `here-${marked.id}` : undefined"
         @focus="emit('choose')"
-        @blur="keep"
+        @blur="leave"
+        @input="bank.onInput"
         @keydown="onKey"
       />
-      <p v-for="finding in line.findings" :key="finding.code" class="warn">{{ say(finding) }}</p>
+      <BankHere v-if="isSearching" :entries="found" :at="at" :student="line.student" @choose="bank.choose" />
+      <p v-if="said && !said.isBefore" class="said">{{ said.text }}</p>
+      <p v-if="twiceCode" class="warn" role="status">
+        {{ twiceCode }} is in this remark already; once more puts it in twice
+      </p>
+      <p v-for="{ finding, next } in mends" :key="finding.code" class="warn">
+        {{ say(finding)
+        }}<button
+          v-if="next !== null && next !== draft"
+          type="button"
+          class="chip"
+          title="Alt Enter"
+          @mousedown.prevent
+          @click.stop="mend(next)"
+        >
+          Mend
+        </button>
+      </p>
       <div
         class="room"
         :class="{ over: line.findings.some((each) => each.code === 'remark.too-long') }"
@@ -92,6 +165,9 @@ th {
 td.number {
   text-align: right;
 }
+.remark {
+  position: relative;
+}
 small {
   display: block;
   color: var(--soft);
@@ -106,6 +182,14 @@ small {
 }
 .chosen th {
   box-shadow: inset 3px 0 0 var(--ai5);
+}
+.said {
+  margin: 0;
+  color: var(--soft);
+  line-height: 1.34;
+}
+.warn .chip {
+  margin-left: 6px;
 }
 textarea {
   width: 100%;

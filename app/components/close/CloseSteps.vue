@@ -1,57 +1,98 @@
 <script setup lang="ts">
+import type { RouteLocationRaw } from 'vue-router'
+import { undatedExams } from '#core/today/closing-line'
 import type { Closing } from '~/composables/useClosing'
 import { useClassStore } from '~/stores/class'
+import { usePerson } from '~/stores/person'
 import { shortDay } from '~/composables/useWords'
+import { dueWords, hasRemarksLeft, remarkWords, scoredWords } from '~/words/closing'
 
-/** What there is to do before a period is declared, and how far it is. */
+/** What there is to do before a period is declared, how far it is, and the way to what is left of each. */
 const props = defineProps<{ closing: Closing }>()
+const emit = defineEmits<{ look: []; write: []; ends: [] }>()
+interface CloseStep {
+  title: string
+  words: string
+  state: string
+  /** Where what is left is, on another page or on this one. */
+  to?: RouteLocationRaw
+  go?: () => void
+}
 const classStore = useClassStore()
-const { lines, isGraded, withoutLevel, unscored, written, overridden, toLookAt, declared } = props.closing
+const { today } = storeToRefs(usePerson())
+const { overridden, exams, said } = props.closing
+const counts = computed(() => props.closing.counts.value!)
+const base = computed(() => `/class/${classStore.snapshot!.section.id}`)
+const query = computed(() => ({ period: classStore.periodId! }))
 
-/** The same count as on every page, and apart from it what is not due yet and what leavers left. */
-const scoredWords = computed(() => {
-  const { now, notYetDue, ofLeavers } = unscored.value
-  const parts = [
-    now ? `${now} to score` : 'all scored',
-    ...(notYetDue ? [`${notYetDue} not yet due`] : []),
-    ...(ofLeavers ? [`${ofLeavers} of students who left`] : []),
+const examStep = computed(() => {
+  if (!exams.value.length) return []
+  const isLeft = (counts.value.examsWithout ?? 0) > 0
+  const [undated] = isLeft ? undatedExams(classStore.structure!, classStore.period!) : []
+  const words = undated
+    ? `${shortDay(undated.firstDay)} to ${shortDay(undated.lastDay)}, none dated`
+    : said.value.noExam
+      ? 'none this time'
+      : shortDay(exams.value[0]!.firstDay)
+  return [
+    {
+      title: 'Exam in its window',
+      words,
+      state: isLeft ? 'at' : 'ok',
+      to: { path: base.value, query: { ...query.value, edit: 'new' } },
+    },
   ]
-  return parts.join(', ')
 })
-const steps = computed(() => [
+const steps = computed<CloseStep[]>(() => [
   {
     title: 'Everything scored',
-    words: scoredWords.value,
-    state: unscored.value.now || unscored.value.notYetDue ? 'at' : 'ok',
+    words: scoredWords(counts.value),
+    state: counts.value.scored.now || counts.value.scored.notYetDue ? 'at' : 'ok',
+    to: { path: base.value, query: { ...query.value, show: 'unscored' } },
   },
-  isGraded.value
-    ? {
-        title: 'Grades looked over',
-        words: overridden.value ? `${overridden.value} overridden` : 'none overridden',
-        state: 'ok',
-      }
-    : {
-        title: 'Levels looked over',
-        words: withoutLevel.value ? `${withoutLevel.value} without enough evidence` : 'all have a level',
-        state: withoutLevel.value ? 'at' : 'ok',
-      },
+  ...examStep.value,
+  {
+    title: 'Loose ends',
+    words: classStore.ends.length ? `${classStore.ends.length} to look at` : 'none',
+    state: classStore.ends.length ? 'at' : 'ok',
+    go: () => emit('ends'),
+  },
+  {
+    title: counts.value.isGraded ? 'Grades looked over' : 'Levels looked over',
+    words: [
+      said.value.lookedOver ? 'done' : 'not yet',
+      counts.value.isGraded
+        ? `${overridden.value || 'none'} overridden`
+        : counts.value.withoutLevel
+          ? `${counts.value.withoutLevel} without enough evidence`
+          : '',
+    ]
+      .filter(Boolean)
+      .join(', '),
+    state: said.value.lookedOver ? 'ok' : 'at',
+    go: () => emit('look'),
+  },
   {
     title: 'Remarks written',
-    words: `${written.value} of ${lines.value.length}${toLookAt.value ? `, ${toLookAt.value} to look at` : ''}`,
-    state: toLookAt.value || written.value < lines.value.length ? 'at' : 'ok',
+    words: remarkWords(counts.value),
+    state: hasRemarksLeft(counts.value) ? 'at' : 'ok',
+    go: () => emit('write'),
   },
-  {
-    title: 'Declared',
-    words: declared.value ? 'complete' : `ends ${shortDay(classStore.period!.lastDay)}`,
-    state: declared.value ? 'ok' : '',
-  },
+  { title: 'Declared', words: dueWords(counts.value, today.value), state: counts.value.declared ? 'ok' : '' },
 ])
 </script>
 
 <template>
-  <ol class="steps">
+  <ol class="steps" :style="{ '--steps': steps.length }">
     <li v-for="each in steps" :key="each.title" :class="each.state">
-      <b>{{ each.title }}</b><small>{{ each.words }}</small>
+      <NuxtLink v-if="each.to" :to="each.to"
+        ><b>{{ each.title }}</b></NuxtLink
+      >
+      <button v-else-if="each.go" type="button" @click="each.go">
+        <b>{{ each.title }}</b>
+      </button>
+      <b v-else>{{ each.title }}</b>
+      <small>{{ each.words }}</small>
     </li>
   </ol>
 </template>
@@ -61,13 +102,13 @@ const steps = computed(() => [
   list-style: none;
   margin: 0;
   display: grid;
-  grid-template-columns: repeat(4, 1fr);
+  grid-template-columns: repeat(var(--steps), minmax(0, 1fr));
   padding: 9px 16px 9px 18px;
   border-top: 1px solid var(--line);
   background: var(--sheet);
 }
 .steps li {
-  padding: 2px 10px;
+  padding: 2px 8px;
   border-left: 3px solid var(--ai2);
 }
 .steps .ok {
@@ -80,8 +121,23 @@ const steps = computed(() => [
   display: block;
   font-weight: 620;
 }
+.steps a,
+.steps button {
+  color: inherit;
+  text-decoration: none;
+  border: 0;
+  background: none;
+  padding: 0;
+  text-align: left;
+  cursor: pointer;
+}
+.steps a:hover b,
+.steps button:hover b {
+  text-decoration: underline;
+}
 .steps small {
   color: var(--soft);
   font-size: 11.5px;
+  display: block;
 }
 </style>

@@ -2,13 +2,31 @@
 import type { Closing } from '~/composables/useClosing'
 import { useClassStore } from '~/stores/class'
 import { shortDay, counted } from '~/composables/useWords'
+import { leftWords } from '~/words/closing'
 
 /** States that the period is complete, with what is left, or takes that back with a reason. */
 const props = defineProps<{ closing: Closing }>()
 const classStore = useClassStore()
-const { lines, isGraded, unscored, written, toLookAt, declared, begun } = props.closing
-const asking = ref<'declare' | 'reopen' | null>(null)
+const { lines, isGraded, counts, declared, begun, said, exams, officeWindow } = props.closing
+const asking = ref<'declare' | 'reopen' | 'open' | null>(null)
+const isClosed = computed(() => officeWindow.value?.isClosed ?? false)
+const request = computed(() => classStore.get('windowRequest', classStore.periodId!))
+/** Asks the office to open the period for this class, or takes that back. */
+function ask(asked: boolean): void {
+  const to = { asked, reason: asked ? reason.value.trim() : '' }
+  classStore.change('window', [{ kind: 'windowRequest', id: classStore.period!.id, to }])
+  asking.value = null
+  reason.value = ''
+}
+const noExam = (to: boolean) =>
+  classStore.change('closing', [{ kind: 'closing', id: classStore.period!.id, to: { noExam: to } }])
 const reason = ref('')
+
+const headers = computed(() => ({
+  declare: `Declare ${classStore.period!.title} complete?`,
+  reopen: `Reopen ${classStore.period!.title}?`,
+  open: `Ask the office to open ${classStore.period!.title}`,
+}))
 
 function declare(desired: boolean): void {
   const id = classStore.period!.id
@@ -19,19 +37,24 @@ function declare(desired: boolean): void {
   reason.value = ''
 }
 
-const left = computed(() => [
-  ...(unscored.value.now ? [`${counted(unscored.value.now, 'score')} to give`] : []),
-  ...(unscored.value.notYetDue ? [`${counted(unscored.value.notYetDue, 'score')} not yet due`] : []),
-  ...(written.value < lines.value.length ? [`${counted(lines.value.length - written.value, 'remark')} to write`] : []),
-  ...(toLookAt.value ? [`${counted(toLookAt.value, 'remark')} to look at`] : []),
-])
+const left = computed(() => (counts.value ? leftWords(counts.value) : []))
 </script>
 
 <template>
   <div v-if="classStore.period">
     <div class="act">
-      <template v-if="declared">
+      <template v-if="isClosed">
+        <span class="soft">
+          The office has closed {{ classStore.period.title }}.
+          <template v-if="request.asked">You asked for it to be opened: {{ request.reason }}</template>
+          <template v-else-if="officeWindow?.answer">The office says: {{ officeWindow.answer }}</template>
+        </span>
+        <Button v-if="request.asked" label="Take that back" severity="secondary" @click="ask(false)" />
+        <Button v-else label="Ask for it to be opened" severity="secondary" @click="asking = 'open'" />
+      </template>
+      <template v-else-if="declared">
         <span class="sealed"><i aria-hidden="true" />{{ classStore.period.title }} is declared complete</span>
+        <NextPeriod />
         <Button label="Reopen" severity="secondary" @click="asking = 'reopen'" />
       </template>
       <template v-else>
@@ -42,6 +65,15 @@ const left = computed(() => [
               ? `Left: ${left.join(', ')}`
               : 'Nothing is left'
         }}</span>
+        <button
+          v-if="exams.length"
+          type="button"
+          class="toggle no-exam"
+          :aria-pressed="said.noExam"
+          @click="noExam(!said.noExam)"
+        >
+          no exam this time
+        </button>
         <button type="button" class="seal" :disabled="!lines.length || !begun" @click="asking = 'declare'">
           Declare {{ classStore.period.title }}
         </button>
@@ -50,9 +82,7 @@ const left = computed(() => [
     <Dialog
       :visible="asking !== null"
       modal
-      :header="
-        asking === 'reopen' ? `Reopen ${classStore.period.title}?` : `Declare ${classStore.period.title} complete?`
-      "
+      :header="headers[asking ?? 'declare']"
       :style="{ width: '32rem' }"
       @update:visible="asking = null"
     >
@@ -64,10 +94,17 @@ const left = computed(() => [
         </p>
         <p v-if="left.length" class="warn still">Still left: {{ left.join(', ') }}.</p>
       </template>
-      <TextField v-else v-model="reason" label="Why, for the history" autofocus :maxlength="500" />
+      <TextField
+        v-else
+        v-model="reason"
+        :label="asking === 'open' ? 'Why, for the office' : 'Why, for the history'"
+        autofocus
+        :maxlength="500"
+      />
       <template #footer>
         <Button label="Back" severity="secondary" @click="asking = null" />
         <Button v-if="asking === 'declare'" label="Declare it complete" @click="declare(true)" />
+        <Button v-else-if="asking === 'open'" label="Ask" :disabled="!reason.trim()" @click="ask(true)" />
         <Button v-else label="Reopen" :disabled="!reason.trim()" @click="declare(false)" />
       </template>
     </Dialog>
@@ -83,6 +120,9 @@ const left = computed(() => [
   padding: 8px 18px;
   border-top: 1px solid var(--line);
   background: var(--sheet);
+}
+.no-exam {
+  margin-left: auto;
 }
 .seal {
   border: 2px solid var(--shu);

@@ -3,6 +3,8 @@ import { jointId } from '#core/kind'
 import { labelTyped } from '#core/scales/grading'
 import type { Override } from '#core/grading/override'
 import { agrees, completed, isOverridden } from '#core/grading/grade'
+import { daysAfter } from '#core/calendar/date'
+import { usePerson } from '~/stores/person'
 import { useClassStore } from '~/stores/class'
 import { useDraft } from '~/composables/useDraft'
 import { useHistory } from '~/composables/useHistory'
@@ -16,11 +18,16 @@ const plan = computed(() => classStore.plan!)
 const id = computed(() => jointId(props.studentId, props.periodId))
 const override = computed(() => classStore.get('override', id.value))
 const given = computed(() => isOverridden(override.value))
+const incompleteUntil = computed(() => override.value.incompleteUntil)
+/** So many days are offered for making a grade good. */
+const TO_MAKE_GOOD = 30
+const { today } = storeToRefs(usePerson())
+const keepUntil = (day: string) => void (day && set({ incompleteUntil: day }))
 const labels = computed(() => plan.value.scale.steps.map((step) => step.label))
 
 const set = (to: Partial<Override>, marks: { sitting?: string } = {}) =>
   classStore.change('override', [{ kind: 'override', id: id.value, to }], marks)
-const clear = () => set({ percent: null, label: null, reason: '', familyLine: '' })
+const clear = () => set({ percent: null, label: null, reason: '', familyLine: '', incompleteUntil: null })
 
 /** What was typed: a percent, or a label of the scale in either case; nothing takes the override away. */
 const labelOf = (text: string) => labelTyped(plan.value.scale, text)
@@ -74,7 +81,25 @@ defineExpose({
       <button v-if="given" type="button" class="toggle" @click="clear">clear</button>
     </div>
     <p v-if="!agrees(plan, override)" class="warn">{{ override.percent }} and {{ override.label }} do not agree.</p>
-    <template v-if="given">
+    <label class="check"
+      ><Checkbox
+        :model-value="incompleteUntil !== null"
+        binary
+        input-id="o-incomplete"
+        @update:model-value="set({ incompleteUntil: $event ? daysAfter(today, TO_MAKE_GOOD) : null })"
+      />Incomplete, to be made good</label
+    >
+    <template v-if="incompleteUntil !== null">
+      <label class="label" for="o-until">By</label>
+      <input
+        id="o-until"
+        type="date"
+        class="field"
+        :value="incompleteUntil"
+        @change="keepUntil(($event.target as HTMLInputElement).value)"
+      />
+    </template>
+    <template v-if="given || incompleteUntil !== null">
       <label class="label" for="o-reason">Why, for the record</label>
       <InputText
         id="o-reason"
@@ -107,6 +132,9 @@ defineExpose({
   grid-template-columns: 76px 1fr auto;
   gap: 6px;
   align-items: start;
+}
+.check {
+  margin-top: 8px;
 }
 .by {
   margin-top: 4px;

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { blankRule, ruleFor, type Intake, type IntakeRule } from '#core/exchange/intake'
 import { readDecimal } from '#core/number/decimal'
+import { standardsOf } from '#core/plan/standards-of'
 import type { CourseworkThere } from '#shared/intake'
 import { counted, shortDay } from '~/composables/useWords'
 import { useClassStore } from '~/stores/class'
@@ -35,6 +36,11 @@ const fault = computed(() => {
 const ofCoursework = (name: 'topic' | 'workType') =>
   [...new Set(coursework.value.map((each) => each[name]))].filter(Boolean).toSorted()
 
+const standards = computed(() => new Map(standardsOf(classStore.structure!).map((each) => [each.id, each.code])))
+const hasStandards = computed(() => standards.value.size > 0)
+/** The rule whose standards are open. */
+const opened = ref(-1)
+
 /** What each piece of coursework would be. */
 const tried = computed(() =>
   coursework.value.map((each) => {
@@ -51,6 +57,7 @@ const tried = computed(() =>
               categoryName(rule.categoryId),
               rule.multiplier ? `times ${rule.multiplier}` : '',
               rule.counts === false ? 'does not count' : '',
+              ...rule.standardIds.flatMap((id) => standards.value.get(id) ?? []),
             ]
               .filter(Boolean)
               .join(', '),
@@ -61,6 +68,7 @@ const tried = computed(() =>
 function move(at: number, by: number): void {
   const [moved] = rules.value.splice(at, 1)
   rules.value.splice(at + by, 0, moved!)
+  opened.value = -1
   void focusRow(at + by)
 }
 function add(rule: IntakeRule = blankRule()): void {
@@ -69,11 +77,12 @@ function add(rule: IntakeRule = blankRule()): void {
 }
 function remove(at: number): void {
   rules.value.splice(at, 1)
+  opened.value = -1
   void focusRow(Math.min(at, rules.value.length - 1))
 }
 async function focusRow(at: number): Promise<void> {
   await nextTick()
-  const rows = table.value?.querySelectorAll<HTMLElement>('tbody tr')
+  const rows = table.value?.querySelectorAll<HTMLElement>('tr.rule')
   ;(rows?.[at]?.querySelector<HTMLElement>('input, select') ?? document.getElementById('add-rule'))?.focus()
 }
 function keep(): void {
@@ -103,95 +112,116 @@ const textOf = (event: Event) => (event.target as HTMLInputElement).value
           <th>Becomes</th>
           <th>Times</th>
           <th>Counts</th>
+          <th v-if="hasStandards">Standards</th>
           <th><span class="visually-hidden">Order</span></th>
         </tr>
       </thead>
       <tbody>
-        <tr v-for="(rule, at) in rules" :key="at">
-          <td class="number soft">{{ at + 1 }}</td>
-          <td>
-            <input
-              v-model="rule.topic"
-              list="topics"
-              class="field"
-              maxlength="120"
-              :aria-label="`Topic of rule ${at + 1}`"
-            />
-          </td>
-          <td>
-            <input
-              v-model="rule.words"
-              class="field"
-              maxlength="120"
-              :aria-label="`Words of the title of rule ${at + 1}`"
-            />
-          </td>
-          <td>
-            <input
-              v-model="rule.workType"
-              list="work-types"
-              class="field short"
-              maxlength="60"
-              :aria-label="`Type of rule ${at + 1}`"
-            />
-          </td>
-          <td>
-            <select
-              class="field"
-              :value="rule.leaveOut ? '-' : (rule.categoryId ?? '')"
-              :aria-label="`What rule ${at + 1} makes of it`"
-              @change="
-                ((rule.leaveOut = textOf($event) === '-'),
-                (rule.categoryId = ['', '-'].includes(textOf($event)) ? null : textOf($event)))
-              "
-            >
-              <option value="">no category</option>
-              <option v-for="each in classStore.categories" :key="each.id" :value="each.id">{{ each.name }}</option>
-              <option value="-">left out</option>
-            </select>
-          </td>
-          <td>
-            <input
-              :value="rule.multiplier ?? ''"
-              class="field tiny"
-              inputmode="decimal"
-              placeholder="1"
-              :disabled="rule.leaveOut"
-              :aria-label="`Multiplier of rule ${at + 1}`"
-              @input="rule.multiplier = textOf($event).trim() || null"
-            />
-          </td>
-          <td>
-            <input
-              type="checkbox"
-              :checked="rule.counts !== false"
-              :disabled="rule.leaveOut"
-              :aria-label="`Counts, by rule ${at + 1}`"
-              @change="rule.counts = ($event.target as HTMLInputElement).checked ? null : false"
-            />
-          </td>
-          <td class="order">
-            <button
-              type="button"
-              class="chip"
-              :disabled="at === 0"
-              :aria-label="`Rule ${at + 1} up`"
-              @click="move(at, -1)"
-            >
-              ↑
-            </button>
-            <button
-              type="button"
-              class="chip"
-              :disabled="at === rules.length - 1"
-              :aria-label="`Rule ${at + 1} down`"
-              @click="move(at, 1)"
-            >
-              ↓
-            </button>
-            <button type="button" class="chip" :aria-label="`Remove rule ${at + 1}`" @click="remove(at)">Remove</button>
-          </td>
-        </tr>
+        <template v-for="(rule, at) in rules" :key="at">
+          <tr class="rule">
+            <td class="number soft">{{ at + 1 }}</td>
+            <td>
+              <input
+                v-model="rule.topic"
+                list="topics"
+                class="field"
+                maxlength="120"
+                :aria-label="`Topic of rule ${at + 1}`"
+              />
+            </td>
+            <td>
+              <input
+                v-model="rule.words"
+                class="field"
+                maxlength="120"
+                :aria-label="`Words of the title of rule ${at + 1}`"
+              />
+            </td>
+            <td>
+              <input
+                v-model="rule.workType"
+                list="work-types"
+                class="field short"
+                maxlength="60"
+                :aria-label="`Type of rule ${at + 1}`"
+              />
+            </td>
+            <td>
+              <select
+                class="field"
+                :value="rule.leaveOut ? '-' : (rule.categoryId ?? '')"
+                :aria-label="`What rule ${at + 1} makes of it`"
+                @change="
+                  ((rule.leaveOut = textOf($event) === '-'),
+                  (rule.categoryId = ['', '-'].includes(textOf($event)) ? null : textOf($event)))
+                "
+              >
+                <option value="">no category</option>
+                <option v-for="each in classStore.categories" :key="each.id" :value="each.id">{{ each.name }}</option>
+                <option value="-">left out</option>
+              </select>
+            </td>
+            <td>
+              <input
+                :value="rule.multiplier ?? ''"
+                class="field tiny"
+                inputmode="decimal"
+                placeholder="1"
+                :disabled="rule.leaveOut"
+                :aria-label="`Multiplier of rule ${at + 1}`"
+                @input="rule.multiplier = textOf($event).trim() || null"
+              />
+            </td>
+            <td>
+              <input
+                type="checkbox"
+                :checked="rule.counts !== false"
+                :disabled="rule.leaveOut"
+                :aria-label="`Counts, by rule ${at + 1}`"
+                @change="rule.counts = ($event.target as HTMLInputElement).checked ? null : false"
+              />
+            </td>
+            <td v-if="hasStandards">
+              <button
+                type="button"
+                class="chip"
+                :disabled="rule.leaveOut"
+                :aria-expanded="opened === at"
+                :aria-label="`Standards of rule ${at + 1}: ${rule.standardIds.length || 'none'}`"
+                @click="opened = opened === at ? -1 : at"
+              >
+                {{ rule.standardIds.length || 'none' }}
+              </button>
+            </td>
+            <td class="order">
+              <button
+                type="button"
+                class="chip"
+                :disabled="at === 0"
+                :aria-label="`Rule ${at + 1} up`"
+                @click="move(at, -1)"
+              >
+                ↑
+              </button>
+              <button
+                type="button"
+                class="chip"
+                :disabled="at === rules.length - 1"
+                :aria-label="`Rule ${at + 1} down`"
+                @click="move(at, 1)"
+              >
+                ↓
+              </button>
+              <button type="button" class="chip" :aria-label="`Remove rule ${at + 1}`" @click="remove(at)">
+                Remove
+              </button>
+            </td>
+          </tr>
+          <tr v-if="opened === at && !rule.leaveOut">
+            <td />
+            <td colspan="8"><StandardPicker v-model="rule.standardIds" :label="`Standards of rule ${at + 1}`" /></td>
+          </tr>
+        </template>
       </tbody>
     </table>
     <p v-for="each in learnt" :key="each.topic" class="row-of learnt">

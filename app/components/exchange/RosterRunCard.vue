@@ -36,6 +36,20 @@ const partWords: Record<RosterItem['part'], string> = {
   teaching: 'teaching',
   enrolments: 'enrolment',
 }
+type Person = NonNullable<RosterRun['found']['people']>[number]
+const peopleWords: Record<Person['what'], (each: Person) => string> = {
+  joined: ({ to }) => `comes into ${to}`,
+  left: ({ from }) => `leaves ${from}`,
+  moved: ({ from, to }) => `moves from ${from} to ${to}`,
+  renamed: ({ to }) => `is called ${to} from now on`,
+  merged: ({ from, to }) => `is the same person as ${to}, in ${from}`,
+}
+const scoreWords = ({ what, scores, from }: Person) => {
+  if (!scores) return ''
+  const stay = `${counted(scores, 'score')} in ${from} ${scores === 1 ? 'stays' : 'stay'}`
+  if (what === 'left') return `${stay}, and what is due later does not count`
+  return what === 'moved' ? `${stay}; the new class offers to bring them over` : `${stay} in a row of their own`
+}
 const oddWords = ({ code, titles, firstDay, lastDay }: NonNullable<RosterRun['found']['oddities']>[number]) =>
   code === 'gap'
     ? `Between ${titles[0]} and ${titles[1]}, ${shortDay(firstDay)} to ${shortDay(lastDay)} is in no period.`
@@ -46,17 +60,17 @@ const oddWords = ({ code, titles, firstDay, lastDay }: NonNullable<RosterRun['fo
   <div class="run">
     <template v-if="run.state === 'running'">
       <p role="status">
-        {{ run.total ? `${run.done} of ${run.total} read and kept` : 'Reading' }}. You can leave this page; it goes on.
+        {{ run.total ? `${run.done} of ${run.total} read` : 'Reading' }}. You can leave this page; it goes on.
       </p>
       <ProgressBar :value="share" :show-value="false" :pt="{ root: { 'aria-label': 'How far the roster is' } }" />
       <button type="button" class="chip stop" @click="emit('tell', 'stop')">Stop</button>
     </template>
     <template v-else-if="run.state === 'asking'">
-      <Message severity="warn">
+      <Message v-if="found.asks?.length" severity="warn">
         This roster would end the enrolment of many students, or switch off many teachers. If it is only a part of the
         whole, stop here; nothing has been changed yet.
       </Message>
-      <table class="plain">
+      <table v-if="found.asks?.length" class="plain">
         <thead>
           <tr>
             <th>From</th>
@@ -74,9 +88,25 @@ const oddWords = ({ code, titles, firstDay, lastDay }: NonNullable<RosterRun['fo
           </tr>
         </tbody>
       </table>
-      <div class="row-of buttons">
+      <template v-if="found.people?.length">
+        <p role="status">{{ counted(found.people.length, 'change') }} by name. Nothing is kept before you say so.</p>
+        <table class="plain" aria-label="Who comes and goes">
+          <tbody>
+            <tr v-for="(each, at) in found.people" :key="at">
+              <td>{{ each.name }}</td>
+              <td>{{ peopleWords[each.what](each) }}</td>
+              <td class="soft">{{ scoreWords(each) }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </template>
+      <div v-if="found.asks?.length" class="row-of buttons">
         <Button label="Leave it as it is" :disabled="busy" @click="emit('tell', 'stop')" />
         <Button label="They have left: go on" severity="secondary" :disabled="busy" @click="emit('tell', 'go-on')" />
+      </div>
+      <div v-else class="row-of buttons">
+        <Button label="Keep these changes" :disabled="busy" @click="emit('tell', 'go-on')" />
+        <Button label="Leave it as it is" severity="secondary" :disabled="busy" @click="emit('tell', 'stop')" />
       </div>
     </template>
     <Message v-else-if="run.state === 'failed'" severity="error">{{ sayRun(run.outcome, false) }}</Message>
@@ -104,6 +134,7 @@ const oddWords = ({ code, titles, firstDay, lastDay }: NonNullable<RosterRun['fo
         </tr>
       </tbody>
     </table>
+    <p v-if="run.state === 'done' && found.isPart" class="soft">Only what the district says has changed.</p>
     <table v-if="run.state === 'done' && found.summary" class="plain summary" aria-label="What the roster changed">
       <thead>
         <tr>

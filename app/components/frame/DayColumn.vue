@@ -5,6 +5,7 @@ import { useFrame } from '~/stores/frame'
 import { usePerson } from '~/stores/person'
 import { useToday } from '~/stores/today'
 import { counted } from '~/composables/useWords'
+import { placesOf } from '~/words/places'
 
 const today = useToday()
 const frame = useFrame()
@@ -32,6 +33,8 @@ function waits({ id, students, toScore, assignments, levels, planned }: TodayCla
   const left = toScore ? `${toScore} to score` : assignments ? 'all scored' : levels ? 'levels alone' : begun
   return `${counted(students, 'student')}, ${left}`
 }
+const places = computed(() => placesOf(person.value?.role).filter((each) => each.icon))
+const isHere = (to: string) => route.path === to || route.path.startsWith(`${to}/`)
 </script>
 
 <template>
@@ -55,23 +58,8 @@ function waits({ id, students, toScore, assignments, levels, planned }: TodayCla
       </li>
     </ol>
     <footer>
-      <NuxtLink
-        v-if="person?.role === 'registrar'"
-        to="/district"
-        :aria-current="route.path === '/district' ? 'page' : undefined"
-        ><i class="pi pi-lock" aria-hidden="true" /><span>District policy</span></NuxtLink
-      >
-      <NuxtLink
-        v-if="person?.role === 'registrar'"
-        to="/standards"
-        :aria-current="route.path === '/standards' ? 'page' : undefined"
-        ><i class="pi pi-list" aria-hidden="true" /><span>Standards and levels</span></NuxtLink
-      >
-      <NuxtLink v-else to="/habits" :aria-current="route.path === '/habits' ? 'page' : undefined"
-        ><i class="pi pi-heart" aria-hidden="true" /><span>Learning habits</span></NuxtLink
-      >
-      <NuxtLink to="/exchange" :aria-current="route.path.startsWith('/exchange') ? 'page' : undefined"
-        ><i class="pi pi-sync" aria-hidden="true" /><span>Exchange</span></NuxtLink
+      <NuxtLink v-for="each in places" :key="each.to" :to="each.to" :aria-current="isHere(each.to) ? 'page' : undefined"
+        ><i :class="`pi ${each.icon}`" aria-hidden="true" /><span>{{ each.words }}</span></NuxtLink
       >
       <button
         v-if="frame.roomy"

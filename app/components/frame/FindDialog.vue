@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { findable } from '~/words/findable'
+import { placesOf } from '~/words/places'
 import { wordsOfName } from '#core/formats/grid/names'
 import { assignmentsOf } from '#core/plan/rules'
 import { fullName } from '#core/section'
@@ -72,11 +73,7 @@ const all = computed<Found[]>(() => {
     if (today.classes!.filter((each) => each.courseId === id).length > 1)
       add('course', `${title}, all classes`, () => goTo(`/course/${id}`))
   add('action', 'Today', () => goTo('/'))
-  add('action', 'Exchange', () => goTo('/exchange'))
-  if (person.person?.role === 'registrar') {
-    add('action', 'District policy', () => goTo('/district'))
-    add('action', 'Standards and levels', () => goTo('/standards'), 'proficiency scale framework case')
-  } else add('action', 'Learning habits', () => goTo('/habits'), 'work habits behaviour effort conduct')
+  for (const { to, words, also } of placesOf(person.person?.role)) add('action', words, () => goTo(to), also)
   return found
 })
 

@@ -45,6 +45,17 @@ const keys: { where: string; list: [string, string][] }[] = [
     ],
   },
   {
+    where: 'In a remark',
+    list: [
+      ['/', 'at the start of a word: search the bank'],
+      ['G04 Tab', 'the entry with this code'],
+      ['Enter', 'in the search: put the entry in'],
+      ['Alt + Enter', 'mend what is said under the remark'],
+      ['Page down, up', 'the next student, the one before'],
+      ['Ctrl + Enter', 'in the margin’s search: star the entry'],
+    ],
+  },
+  {
     where: 'Blocks, steps back, and room',
     list: [
       ['Shift + arrows', 'select a block'],

@@ -41,8 +41,8 @@ const hints: Record<string, [key: string, words: string][]> = {
   ],
   close: [
     ['/', 'search the bank'],
-    ['Enter', 'insert'],
-    ['Alt ↓', 'next student'],
+    ['G04 Tab', 'an entry by its code'],
+    ['Page ↓', 'next student'],
   ],
 }
 const shown = computed(() => {

@@ -6,6 +6,10 @@ import { counted } from '~/composables/useWords'
 const classStore = useClassStore()
 const box = useTemplateRef('box')
 const { open, escape } = usePopover(box)
+defineExpose({
+  // The click that leads here is one elsewhere: it closes what is open, and this opens behind it.
+  open: () => setTimeout(() => (open.value = true)),
+})
 </script>
 
 <template>

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { say } from '~/words/say'
 import { describeCopy, partNames } from '~/words/plan-copy'
-import { copyPlan, planParts, type PlanHolder, type PlanPart } from '#core/plan/copy-plan'
+import { copyPlan, planParts, type PlanPart } from '#core/plan/copy-plan'
 import type { ClassPlan } from '#shared/plans'
 import { useClassStore } from '~/stores/class'
+import { holderOf, useNewIds } from '~/composables/usePlanCopies'
 import { useBatch, recordsOf } from '~/composables/useBatch'
 import { counted } from '~/composables/useWords'
 import { useNotices } from '~/stores/notices'
@@ -31,21 +32,7 @@ const from = computed(() => classes.value.find((each) => each.id === fromId.valu
 const targets = computed(() => classes.value.filter((each) => !each.past && each.id !== fromId.value))
 watch(fromId, (id) => (toIds.value = id === here ? [] : [here]))
 
-// A new category keeps its id from one comparison to the next, so that the same batch stays the same.
-const newIds = new Map<string, string>()
-const idFor = (target: string) => {
-  let at = 0
-  return () => {
-    const key = `${target}/${at++}`
-    const id = newIds.get(key) ?? crypto.randomUUID()
-    newIds.set(key, id)
-    return id
-  }
-}
-const holder = (each: ClassPlan): PlanHolder => ({
-  ...each,
-  assignments: Object.entries(each.assignments).map(([id, one]) => ({ ...one, id })),
-})
+const idFor = useNewIds()
 const comparisons = computed(() => {
   if (!from.value || !plans.value) return []
   const source = from.value
@@ -55,8 +42,8 @@ const comparisons = computed(() => {
     .map((each) => ({
       target: each,
       copy: copyPlan(
-        holder(source),
-        holder(each),
+        holderOf(source),
+        holderOf(each),
         planParts.filter((part) => parts.value.includes(part)),
         policy,
         moves.value[each.id] ?? {},

@@ -3,6 +3,10 @@ import type { ShownColumns } from '~/sheet/types'
 
 /** The heads of a sheet. A component of its own: rows that come and go under it leave it alone. */
 defineProps<ShownColumns & { id: string; corner: string }>()
+
+/** A word of more letters than stand in a head is set a little smaller, so that none is torn. */
+const FIT = 6
+const isLong = (title: string) => title.split(/[\s-]/).some((word) => word.length > FIT)
 </script>
 
 <template>
@@ -15,7 +19,7 @@ defineProps<ShownColumns & { id: string; corner: string }>()
       tabindex="-1"
       data-head
       class="head"
-      :class="{ first: column.group }"
+      :class="{ first: column.group, long: isLong(column.title) }"
       :style="at === 0 && before ? { marginLeft: `${before}px` } : undefined"
       :aria-colindex="from + at + 2"
       :aria-label="column.words"

@@ -32,7 +32,12 @@ const levelTables = computed(() =>
       <h3>{{ fullName(student) }}</h3>
       <p class="soft">{{ classStore.snapshot!.section.title }}, {{ classStore.period?.title }}</p>
       <p v-for="grade in view.grades" :key="grade.title">
-        {{ grade.title }}: <b>{{ [grade.percent && `${grade.percent} %`, grade.label].filter(Boolean).join(', ') }}</b>
+        {{ grade.title }}:
+        <b>{{
+          grade.incompleteUntil
+            ? `incomplete, to be made good by ${shortDay(grade.incompleteUntil)}`
+            : [grade.percent && `${grade.percent} %`, grade.label].filter(Boolean).join(', ')
+        }}</b>
         <small v-if="grade.unadjusted" class="soft">
           {{ grade.unadjusted }} before the points of the course level</small
         >

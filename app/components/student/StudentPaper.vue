@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { cardRemark } from '#core/remarks/card-remark'
+import { isMissing } from '#core/scores/missing'
 import { waitsFor } from '#core/scores/to-score'
 import { describeCounting } from '~/words/plan'
 import { jointId } from '#core/kind'
@@ -42,7 +44,7 @@ const lines = computed(() => {
       view: cellView(cell, each.points),
       note: cell.note,
       noteFor: cell.noteFor,
-      missing: cell.marks.includes('missing') && cell.value === null,
+      missing: isMissing(cell),
       open: waitsFor(cell, each, it.spans, today.value) === 'now',
       aside: [
         ...(dropped.has(each.id) ? ['dropped'] : []),
@@ -77,7 +79,7 @@ const levels = computed(() => {
 })
 const remarks = computed(() => {
   return classStore.snapshot!.periods.flatMap((each) => {
-    const { text } = classStore.get('remark', jointId(props.student.id, each.id))
+    const text = cardRemark(classStore.everything!, props.student, each.id)
     return text ? [{ title: each.title, text }] : []
   })
 })

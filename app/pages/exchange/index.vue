@@ -74,13 +74,24 @@ const states: Partial<Record<RunState, string>> = {
       <h2>Classes and students</h2>
       <p class="soft">
         Rosters, courses and grading periods come from the district. Nothing here is deleted by a pull, and no score is
-        lost.<template v-if="person?.role === 'teacher'">
-          A file makes classes of your own, beside the district’s, which only you see.</template
-        >
+        lost.
+        {{
+          person?.role === 'teacher'
+            ? 'A file makes classes of your own, beside the district’s, which only you see.'
+            : 'Each night everything is pulled; a pull of what changed ends no enrolment that the district only left out.'
+        }}
       </p>
       <div class="row-of buttons">
         <Button
-          label="Pull from the district"
+          v-if="person?.role === 'registrar'"
+          label="Pull what changed"
+          :loading="what === 'pull'"
+          :disabled="isUnderWay"
+          @click="start('pull', '/api/exchange/roster?what=changed')"
+        />
+        <Button
+          :label="person?.role === 'registrar' ? 'Pull everything' : 'Pull my classes from the district'"
+          :severity="person?.role === 'registrar' ? 'secondary' : undefined"
           :loading="what === 'pull'"
           :disabled="isUnderWay"
           @click="start('pull', '/api/exchange/roster')"

@@ -2,6 +2,7 @@ import { say } from '~/words/say'
 import { fitted, type Act, type ActKind, type Change } from '#core/acts/act'
 import { changesTo, inverse, checkPrecondition } from '#core/acts/apply'
 import { refusalIn } from '#core/ground'
+import { declaredTouched } from '#core/report-card/declared-touched'
 import { SHAPE } from '#core/kinds'
 import type { Desired } from '#core/desired'
 import { togetherResponse } from '#shared/class'
@@ -9,6 +10,7 @@ import type { Together } from '#shared/plans'
 import { useDecisions } from '../decisions'
 import type { useNotices } from '../notices'
 import { usePerson } from '../person'
+import { useSealed } from '../sealed'
 import { useSaving } from '../saving'
 import { useStepping, type SteppedClass, type Stepping } from '../stepping'
 import { useUnread } from '../unread'
@@ -16,6 +18,9 @@ import type { ClassPencil } from './pencil'
 import type { ClassReceiving } from './receiving'
 import type { ClassRecords } from './records'
 import { ApiProblem, ask } from '~/composables/useApi'
+
+/** What hands do to scores; mends, pulls and steps back say for themselves what they do. */
+const movers: ReadonlySet<ActKind> = new Set(['type', 'mark', 'clear', 'paste', 'fill'])
 
 type Marks = Pick<Act, 'of' | 'batch' | 'sitting'>
 
@@ -31,6 +36,7 @@ export function classDoing({ records, pencil, receiving, notices }: Doing) {
   const saving = useSaving()
   const decisions = useDecisions()
   const unread = useUnread()
+  const sealed = useSealed()
   const sectionId = () => records.snapshot.value!.section.id
 
   /** Changes records as one act, or in pencil; says why where it cannot be. */
@@ -43,8 +49,14 @@ export function classDoing({ records, pencil, receiving, notices }: Doing) {
     if (refused) notices.say(`That cannot be kept: ${say(refused)}`)
     if (refused || changes.length === 0) return false
     if (pencil.pencil.value) records.apply(changes)
-    else enact(kind, changes, marks)
+    else if (sealed.mayGo(sectionId(), movers.has(kind) ? declaredTouched(it, changes) : [], again))
+      enact(kind, changes, marks)
     return true
+
+    /** Once it is agreed, from the records as they are then. */
+    function again(): void {
+      change(kind, desired, marks)
+    }
   }
 
   function perform(kind: ActKind, changes: Change[], marks: Marks = {}): Act {

@@ -1,4 +1,4 @@
-import { counted } from '~/composables/useWords'
+import { counted, shortDay } from '~/composables/useWords'
 import { sayEntry } from './entries'
 import { saySend } from './refusals'
 import type { Sentences } from './sentences'
@@ -35,6 +35,12 @@ export const endSentences: Sentences<'end' | 'mend'> = {
     `${assignment} is out of 0 points, and its grade is made of percents: it counts nothing.`,
   'end.off-scale': ({ assignment, scores, labels }) =>
     `${assignment} has ${counted(scores, 'score')} with a label that the scale does not have (${labels.join(', ')}).`,
+  'end.drift': ({ student, period, was, now }) =>
+    `${student} was declared with ${was ?? 'no grade'} in ${inPeriod(period)}; it comes to ${now ?? 'none'} now.`,
+  'mend.made-good': () => 'It is made good',
+  'mend.drift-back': ({ was }) => `Put ${was} back`,
+  'end.incomplete': ({ student, period, until }) =>
+    `The ${period} grade of ${student} is incomplete; it was to be made good by ${shortDay(until)}.`,
   'end.override-gone': ({ student, period, label }) =>
     `The override of ${student} in ${inPeriod(period)} is ${label}, which is no longer on the scale: it is no grade. Give another one.`,
   'end.override-disagrees': ({ student, percent, label }) =>

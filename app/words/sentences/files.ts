@@ -14,6 +14,7 @@ export const fileSentences: Sentences<'file' | 'case'> = {
   'file.id-twice': ({ id, line }) => `"${id}" stands on line ${line} already.`,
   'file.quotes': () => 'The quotation marks are not closed.',
   'file.dangling': ({ missing }) => `"${missing}" is in none of the files.`,
+  'file.value': ({ typed }) => `"${typed}" is not what the standard has here.`,
   'file.date': ({ typed }) => `"${typed}" is no date; write it as 2026-11-25.`,
   'file.choice': ({ typed, choices }) => `"${typed}" is not one of ${choices.join(', ')}.`,
   'file.person-name': () => 'A person needs a name.',

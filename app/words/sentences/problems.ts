@@ -12,6 +12,9 @@ const sentences: { [C in ProblemCode]: (figures: Problems[C]) => string } = {
   'not-your-run': () => 'This run is not one of yours.',
   'no-class': () => 'There is no such class.',
   'no-period': () => 'The grading period is not of this class.',
+  'no-school': () => 'There is no such school here.',
+  'no-print': () => 'That print is not there any more. Prints are kept for a day: print it again.',
+  'many-prints': () => 'Five prints of yours wait already. Wait for one, or stop one.',
   'no-student': () => 'There is no such student in this class in that period.',
   'no-run': () => 'There is no such run.',
   'no-such-address': () => 'There is nothing at this address.',
@@ -39,6 +42,7 @@ const sentences: { [C in ProblemCode]: (figures: Problems[C]) => string } = {
   'nothing-to-take-back': () => 'This run cannot be taken back.',
   'not-the-districts': () =>
     'This class came from a file of yours: the district does not know it, so there is nowhere to send it.',
+  'nothing-in-files': () => 'There is no assignment in it. Nothing was changed.',
   'no-classes': () => 'There is no class in it. Nothing was changed.',
   'no-classes-of-yours': () => 'There is no class of yours in it. Nothing was changed.',
   dangling: ({ part, id, missing }) =>

@@ -2,6 +2,8 @@ import Papa from 'papaparse'
 import type { Thing } from '../../exchange/thing'
 import { entityOf, isTermItem, thingOf, wireOf, type Told, type Version } from './gradebook'
 import { gradebookEntities, type GradebookEntity } from './gradebook-entities'
+import { readManifest } from './csv-manifest'
+import { readTable, type CsvFault, type Row } from './csv-table'
 
 /**
  * A class's gradebook as the files of a OneRoster CSV exchange (1EdTech, 1.1 and 1.2; columns from memory of the
@@ -10,7 +12,9 @@ import { gradebookEntities, type GradebookEntity } from './gradebook-entities'
 type Cells = Record<string, string>
 interface Column {
   name: string
-  /** From which field of the entity, and how it is written and read. */
+  /** The field of the entity, where it is called otherwise. */
+  of?: string
+  /** How it is written and read. */
   write: (entity: Record<string, unknown>) => unknown
   read: (text: string) => Record<string, unknown>
 }
@@ -19,11 +23,13 @@ const text = (name: string): Column => ({ name, write: (entity) => entity[name],
 const number = (name: string): Column => ({ ...text(name), read: (value) => ({ [name]: Number(value) }) })
 const ref = (name: string, field: string, type: string): Column => ({
   name,
+  of: field,
   write: (entity) => (entity[field] as { sourcedId?: string } | undefined)?.sourcedId,
   read: (sourcedId) => ({ [field]: { sourcedId, type } }),
 })
 const json = (name: string, field: string): Column => ({
   name,
+  of: field,
   write: (entity) => (entity[field] === undefined ? '' : JSON.stringify(entity[field])),
   read: (value) => ({ [field]: JSON.parse(value) as unknown }),
 })
@@ -54,9 +60,9 @@ const columns: Record<GradebookEntity, (version: Version) => Column[]> = {
   ],
 }
 const files: Record<GradebookEntity, string> = {
-  category: 'categories.csv',
-  lineItem: 'lineItems.csv',
-  result: 'results.csv',
+  category: 'categories',
+  lineItem: 'lineItems',
+  result: 'results',
 }
 const META = 'metadata.'
 
@@ -78,7 +84,7 @@ export function gradebookFiles(
     ['propertyName', 'value'],
     ['manifest.version', '1.0'],
     ['oneroster.version', version],
-    ...tables.map((entity) => [`file.${files[entity].replace('.csv', '')}`, 'bulk']),
+    ...tables.map((entity) => [`file.${files[entity]}`, 'bulk']),
     ['source.systemName', 'Yukata'],
   ]
   return {
@@ -95,7 +101,7 @@ export function gradebookFiles(
           ...extra.map((name) => metadata[name] ?? ''),
         ])
         return [
-          files[entity],
+          `${files[entity]}.csv`,
           written([[...known.map(({ name }) => name), ...extra.map((name) => META + name)], ...lines]),
         ]
       }),
@@ -116,43 +122,75 @@ function rowOf(thing: Thing, version: Version, today: string, now: string) {
   return { entity, metadata }
 }
 
-/**
- * Reads the files of a class back.
- *
- * @returns the things by id; null where a file is not there or a row is not by the standard
- */
-export function readGradebookFiles(
-  texts: Readonly<Record<string, string>>,
-  version: Version,
-): Map<string, Told> | null {
-  const entities: [GradebookEntity, string, unknown][] = []
-  for (const entity of Object.keys(files) as GradebookEntity[]) {
-    const table = texts[files[entity]]
-    if (table === undefined) return null
-    const { data } = Papa.parse<Cells>(table, { header: true, skipEmptyLines: true })
-    for (const row of data) {
-      const parsed = gradebookEntities[entity].safeParse(entityFrom(row, entity, version))
-      if (!parsed.success) return null
-      entities.push([entity, parsed.data.sourcedId, parsed.data])
-    }
-  }
-  const terms = new Set(
-    entities.flatMap(([entity, id, read]) => (entity === 'lineItem' && isTermItem(read as object) ? id : [])),
-  )
-  return new Map(entities.map(([entity, id, read]) => [id, thingOf(entity, read, version, (item) => terms.has(item))]))
+/** What the files of a class say: its things by id, and ids of what a delta takes away. */
+export interface GradebookFiles {
+  things: Map<string, Told>
+  gone: Set<string>
 }
 
-function entityFrom(row: Cells, entity: GradebookEntity, version: Version): Record<string, unknown> {
+/**
+ * Reads the files of a class back, whole or what has changed.
+ *
+ * @param texts file name to its text, as they were in the zip
+ * @returns what they say, or everything that is wrong with them; never half of it
+ */
+export function readGradebookFiles(texts: ReadonlyMap<string, string>): GradebookFiles | { faults: CsvFault[] } {
+  const faults: CsvFault[] = []
+  const manifest = readManifest(texts, () => Object.values(files), faults)
+  if (!manifest) return { faults }
+  const { version, modes } = manifest
+  const read: [GradebookEntity, Read][] = []
+  const gone = new Set<string>()
+  for (const entity of Object.keys(files) as GradebookEntity[]) {
+    if (modes[files[entity]] === 'absent') continue
+    const required = columns[entity](version).flatMap(({ name }) => (name.startsWith(META) ? [] : name))
+    for (const row of readTable(files[entity], required, texts, faults)) {
+      if (row.gone) {
+        gone.add(row.at('sourcedId'))
+        continue
+      }
+      const found = entityOfRow(row, entity, version)
+      if ('column' in found) faults.push({ file: `${files[entity]}.csv`, line: row.line, ...found })
+      else read.push([entity, found.entity])
+    }
+  }
+  if (faults.length) return { faults }
+  const terms = new Set(
+    read.flatMap(([entity, each]) => (entity === 'lineItem' && isTermItem(each) ? each.sourcedId : [])),
+  )
+  const things = read.map(([entity, each]): [string, Told] => [
+    each.sourcedId,
+    thingOf(entity, each, version, (item) => terms.has(item)),
+  ])
+  return { things: new Map(things), gone }
+}
+
+type Read = { sourcedId: string; metadata?: Record<string, unknown> | undefined }
+
+/** A row as the entity that it is, or the column that is not by the standard. */
+function entityOfRow(
+  row: Row,
+  entity: GradebookEntity,
+  version: Version,
+): { entity: Read } | Pick<CsvFault, 'column' | 'reason'> {
   const known = columns[entity](version)
   const names = new Set(known.map(({ name }) => name))
-  const metadata = Object.entries(row).filter(
-    ([name, value]) => name.startsWith(META) && !names.has(name) && value !== '',
-  )
-  return Object.assign(
-    {},
-    ...known.map(({ name, read }) => (row[name] ? read(row[name]) : {})),
-    metadata.length
-      ? { metadata: Object.fromEntries(metadata.map(([name, value]) => [name.slice(META.length), value])) }
-      : {},
-  ) as Record<string, unknown>
+  const fields: Record<string, unknown> = {}
+  for (const { name, read } of known) {
+    const typed = row.at(name)
+    if (typed === '') continue
+    try {
+      Object.assign(fields, read(typed))
+    } catch {
+      return { column: name, reason: { code: 'file.value', typed } }
+    }
+  }
+  const extra = row.header.filter((name) => name.startsWith(META) && !names.has(name) && row.at(name) !== '')
+  if (extra.length) fields.metadata = Object.fromEntries(extra.map((name) => [name.slice(META.length), row.at(name)]))
+  const parsed = gradebookEntities[entity].safeParse(fields)
+  if (parsed.success) return { entity: parsed.data }
+  const field = String(parsed.error.issues[0]?.path[0] ?? '')
+  const column = known.find(({ name, of }) => (of ?? name) === field)?.name ?? field
+  const typed = row.at(column)
+  return { column, reason: typed === '' ? { code: 'file.empty', column } : { code: 'file.value', typed } }
 }

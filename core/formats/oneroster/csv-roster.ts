@@ -10,9 +10,8 @@ import {
   type RosterKind,
 } from './roster'
 import { files, type FileName, type Version } from './csv-columns'
+import type { Modes } from './csv-manifest'
 import type { CsvFault, Row } from './csv-table'
-
-export type Modes = Partial<Record<FileName, PartMode>>
 
 const partFiles: Record<RosterKind, FileName> = {
   orgs: 'orgs',
@@ -43,7 +42,7 @@ export class RosterReader {
   constructor(
     private tables: Record<FileName, Row[]>,
     private version: Version,
-    private modes: Modes,
+    private modes: Modes<FileName>,
     private faults: CsvFault[],
   ) {}
 

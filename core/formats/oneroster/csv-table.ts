@@ -1,7 +1,6 @@
-import Papa from 'papaparse'
 import type { MessageOf } from '../../message'
+import { clean, splitLines } from '../csv-lines'
 import { isSourcedId } from './roster'
-import { columns, type FileName, type Version } from './csv-columns'
 
 /** Where a file is wrong, and why. Lines count from 1, the header being line 1. */
 export interface CsvFault {
@@ -16,28 +15,29 @@ export interface Row {
   /** To be taken away, as a delta says it. */
   gone: boolean
   at: (column: string) => string
+  /** The columns that the file has. */
+  header: readonly string[]
 }
-/** One file as rows, with what is wrong with its lines and ids noted on the way. */
+/**
+ * One file as rows, with what is wrong with its lines and ids noted on the way.
+ *
+ * @param required the columns that its header must have
+ */
 export function readTable(
-  file: FileName,
-  version: Version,
+  file: string,
+  required: readonly string[],
   texts: ReadonlyMap<string, string>,
   faults: CsvFault[],
 ): Row[] {
   const name = `${file}.csv`
   const text = texts.get(name)
   if (text === undefined) {
-    faults.push({
-      file: name,
-      line: 1,
-      column: columns[version][file]![0]!,
-      reason: { code: 'file.absent', file: name },
-    })
+    faults.push({ file: name, line: 1, column: required[0] ?? '', reason: { code: 'file.absent', file: name } })
     return []
   }
   const { header, rows, broken } = splitLines(clean(text))
   if (broken) faults.push({ file: name, line: broken.line, column: header[0] ?? '', reason: broken.reason })
-  for (const column of columns[version][file]!)
+  for (const column of required)
     if (!header.includes(column))
       faults.push({ file: name, line: 1, column, reason: { code: 'file.no-column', column } })
   const seen = new Map<string, number>()
@@ -53,7 +53,7 @@ export function readTable(
       return []
     }
     const at = (column: string) => (fields[places.get(column) ?? -1] ?? '').trim()
-    const row = { line, at, gone: at('status') === 'tobedeleted' }
+    const row = { line, at, header, gone: at('status') === 'tobedeleted' }
     const id = row.at('sourcedId')
     if (id === '')
       faults.push({ file: name, line, column: 'sourcedId', reason: { code: 'file.empty', column: 'sourcedId' } })
@@ -63,29 +63,4 @@ export function readTable(
     seen.set(id, line)
     return [row]
   })
-}
-
-/** Without the mark that some programs put before the first letter. */
-export const clean = (text: string) => text.replace(/^\uFEFF/, '')
-
-/** Parses with the line that each row begins on, which a field with line breaks in it moves. */
-function splitLines(text: string) {
-  let header: string[] = []
-  const rows: { line: number; fields: string[] }[] = []
-  let broken: Pick<CsvFault, 'line' | 'reason'> | null = null
-  let line = 1
-  let cursor = 0
-  Papa.parse<string[]>(text, {
-    delimiter: ',',
-    step: ({ data, errors, meta }) => {
-      if (errors[0] && !broken) broken = { line, reason: { code: 'file.quotes' } }
-      if (data.some((field) => field !== '')) {
-        if (header.length) rows.push({ line, fields: data })
-        else header = data.map((field) => field.trim())
-      }
-      line += text.slice(cursor, meta.cursor).split('\n').length - 1
-      cursor = meta.cursor
-    },
-  })
-  return { header, rows, broken: broken as Pick<CsvFault, 'line' | 'reason'> | null }
 }

@@ -1,9 +1,9 @@
-import Papa from 'papaparse'
-import { dangling, type PartMode, type Roster } from './roster'
+import { dangling, type Roster } from './roster'
 import { sessionFaults } from './sessions'
-import { files, type FileName, type Version } from './csv-columns'
-import { RosterReader, type Modes } from './csv-roster'
-import { clean, readTable, type CsvFault, type Row } from './csv-table'
+import { columns, files, type FileName, type Version } from './csv-columns'
+import { readManifest } from './csv-manifest'
+import { RosterReader } from './csv-roster'
+import { readTable, type CsvFault, type Row } from './csv-table'
 
 export type { CsvFault } from './csv-table'
 
@@ -19,11 +19,14 @@ export function readRosterCsv(
   texts: ReadonlyMap<string, string>,
 ): { roster: Roster; version: Version } | { faults: CsvFault[] } {
   const faults: CsvFault[] = []
-  const manifest = readManifest(texts, faults)
+  const manifest = readManifest(texts, (version) => files[version], faults)
   if (manifest === null) return { faults }
   const { version, modes } = manifest
   const tables = Object.fromEntries(
-    files[version].map((file) => [file, modes[file] === 'absent' ? [] : readTable(file, version, texts, faults)]),
+    files[version].map((file) => [
+      file,
+      modes[file] === 'absent' ? [] : readTable(file, columns[version][file]!, texts, faults),
+    ]),
   ) as Record<FileName, Row[]>
   if (faults.length) return { faults }
   const reader = new RosterReader(tables, version, modes, faults)
@@ -35,32 +38,4 @@ export function readRosterCsv(
     ...sessionFaults(roster.periods).map(({ id, reason }) => reader.ofSession(id, reason)),
   )
   return faults.length ? { faults } : { roster, version }
-}
-
-const partModes: readonly string[] = ['bulk', 'delta', 'absent'] satisfies PartMode[]
-
-function readManifest(
-  texts: ReadonlyMap<string, string>,
-  faults: CsvFault[],
-): { version: Version; modes: Modes } | null {
-  const manifest = texts.get('manifest.csv')
-  const fault = (line: number, column: string, reason: CsvFault['reason']) => {
-    faults.push({ file: 'manifest.csv', line, column, reason })
-    return null
-  }
-  if (manifest === undefined) return fault(1, 'propertyName', { code: 'file.no-manifest' })
-  const rows = Papa.parse<string[]>(clean(manifest), { skipEmptyLines: true }).data
-  const at = rows.findIndex((row) => row[0] === 'oneroster.version')
-  const value = rows[at]?.[1]
-  if (value === '1.1' || value === '1.2') {
-    const modes: Modes = {}
-    for (const file of files[value]) {
-      const line = rows.findIndex((row) => row[0] === `file.${file}`)
-      const mode = line < 0 ? 'bulk' : (rows[line]![1] ?? '').trim().toLowerCase()
-      if (!partModes.includes(mode)) fault(line + 1, 'value', { code: 'file.mode', mode })
-      modes[file] = mode as PartMode
-    }
-    return { version: value, modes }
-  }
-  return fault(Math.max(at, 0) + 1, 'value', { code: 'file.version', version: value || null })
 }

@@ -156,7 +156,13 @@ const gradeWire = (fields: ThingFields['grade'], version: Version): Entity => {
 export interface Told {
   type: ThingType
   fields: Entity
+  /** When it changed there last; left out where that is no moment. */
+  changedAt?: string | null
 }
+
+/** The moment that an entity says it changed last; null where it says none. */
+export const changedAtOf = ({ dateLastModified }: { dateLastModified: string }): string | null =>
+  /^\d{4}-\d{2}-\d{2}T/.test(dateLastModified) && !Number.isNaN(Date.parse(dateLastModified)) ? dateLastModified : null
 
 /**
  * An entity of the gradebook in the words of the job.

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { daysAfter } from '../../calendar/date'
 import { civilDate } from '../../fields'
 import { readPronouns } from '../../remarks/pronouns'
-import { emptyRoster, isSourcedId, words, type Roster } from './roster'
+import { emptyRoster, isSourcedId, words, type Roster, type RosterKind } from './roster'
 
 /**
  * The entities of the OneRoster 1.2 REST binding (1EdTech), as far as they are read here. Fields that are not named
@@ -74,72 +74,108 @@ export type RosterEntities = { [C in RosterCollection]: z.infer<(typeof rosterCo
 
 const sessionKinds = { gradingPeriod: 'grading', semester: 'semester', term: 'semester', schoolYear: 'year' } as const
 
+/** How one entity of each collection reads in our terms; null for what is nothing to us. */
+const readers: { [C in RosterCollection]: (entity: RosterEntities[C][number]) => Partial<Things> | null } = {
+  orgs: (each) => ({
+    orgs: [
+      {
+        id: each.sourcedId,
+        name: each.name,
+        parent: each.parent?.sourcedId ?? null,
+        kind: each.type === 'district' || each.type === 'school' ? each.type : 'other',
+      },
+    ],
+  }),
+  academicSessions: (each) => ({
+    periods: [
+      {
+        id: each.sourcedId,
+        title: each.title,
+        parent: each.parent?.sourcedId ?? null,
+        kind: each.metadata?.examWindow === 'true' ? 'exam' : sessionKinds[each.type],
+        firstDay: each.startDate,
+        lastDay: daysAfter(each.endDate, -1),
+      },
+    ],
+  }),
+  courses: (each) => ({ courses: [{ id: each.sourcedId, title: each.title, code: each.courseCode ?? '' }] }),
+  classes: (each) => ({
+    classes: [
+      {
+        id: each.sourcedId,
+        title: each.title,
+        course: each.course.sourcedId,
+        school: each.school.sourcedId,
+        terms: each.terms.map((term) => term.sourcedId),
+        meets: each.periods?.[0] ?? '',
+      },
+    ],
+  }),
+  users: (each) => {
+    const role = each.roles.map((one) => one.role).find(isRole)
+    if (!role) return null
+    return {
+      people: [
+        {
+          id: each.sourcedId,
+          role,
+          givenName: each.preferredFirstName || each.givenName,
+          familyName: each.familyName,
+          email: each.email || null,
+          off: each.enabledUser === false || each.enabledUser === 'false',
+          pronouns: readPronouns(each.pronouns),
+        },
+      ],
+    }
+  },
+  enrollments: (each) => {
+    if (!isRole(each.role)) return null
+    return {
+      enrolments: [
+        {
+          id: each.sourcedId,
+          class: each.class.sourcedId,
+          person: each.user.sourcedId,
+          role: each.role,
+          firstDay: each.beginDate ?? null,
+          lastDay: each.endDate ? daysAfter(each.endDate, -1) : null,
+        },
+      ],
+    }
+  },
+}
+type Things = Pick<Roster, RosterKind>
+const isRole = (role: string): role is 'teacher' | 'student' => role === 'teacher' || role === 'student'
+
 /**
- * The roster in our terms. Entities marked *tobedeleted* are left out; OneRoster's exclusive end dates become last days.
+ * Takes some entities of a collection into a roster, in our terms: OneRoster's exclusive end dates become last days, and
+ * of those marked *tobedeleted* enrolments end and people leave.
+ */
+export function takeEntities<C extends RosterCollection>(
+  roster: Roster,
+  collection: C,
+  entities: RosterEntities[C],
+): void {
+  for (const each of entities as RosterEntities[C][number][]) {
+    const read = readers[collection](each)
+    if (!read) continue
+    if (each.status === 'active') {
+      for (const kind of Object.keys(read) as RosterKind[]) (roster[kind] as unknown[]).push(...read[kind]!)
+      continue
+    }
+    for (const { id } of read.people ?? []) roster.gone.people.push(id)
+    for (const { id, class: of, person } of read.enrolments ?? [])
+      roster.gone.enrolments.push({ id, class: of, person })
+  }
+}
+
+/**
+ * The roster in our terms.
  *
  * @param entities the whole of each collection
  */
 export function rosterFromRest(entities: RosterEntities): Roster {
-  const active = <E extends { status: string }>(list: E[]) => list.filter((each) => each.status === 'active')
-  return {
-    ...emptyRoster(),
-    orgs: active(entities.orgs).map((each) => ({
-      id: each.sourcedId,
-      name: each.name,
-      parent: each.parent?.sourcedId ?? null,
-      kind: each.type === 'district' || each.type === 'school' ? each.type : 'other',
-    })),
-    periods: active(entities.academicSessions).map((each) => ({
-      id: each.sourcedId,
-      title: each.title,
-      parent: each.parent?.sourcedId ?? null,
-      kind: each.metadata?.examWindow === 'true' ? 'exam' : sessionKinds[each.type],
-      firstDay: each.startDate,
-      lastDay: daysAfter(each.endDate, -1),
-    })),
-    courses: active(entities.courses).map((each) => ({
-      id: each.sourcedId,
-      title: each.title,
-      code: each.courseCode ?? '',
-    })),
-    classes: active(entities.classes).map((each) => ({
-      id: each.sourcedId,
-      title: each.title,
-      course: each.course.sourcedId,
-      school: each.school.sourcedId,
-      terms: each.terms.map((term) => term.sourcedId),
-      meets: each.periods?.[0] ?? '',
-    })),
-    people: active(entities.users).flatMap((each) => {
-      const role = each.roles.find((one) => one.role === 'teacher' || one.role === 'student')?.role as
-        'teacher' | 'student' | undefined
-      return role
-        ? [
-            {
-              id: each.sourcedId,
-              role,
-              givenName: each.preferredFirstName || each.givenName,
-              familyName: each.familyName,
-              email: each.email || null,
-              off: each.enabledUser === false || each.enabledUser === 'false',
-              pronouns: readPronouns(each.pronouns),
-            },
-          ]
-        : []
-    }),
-    enrolments: active(entities.enrollments).flatMap((each) =>
-      each.role === 'teacher' || each.role === 'student'
-        ? [
-            {
-              id: each.sourcedId,
-              class: each.class.sourcedId,
-              person: each.user.sourcedId,
-              role: each.role,
-              firstDay: each.beginDate ?? null,
-              lastDay: each.endDate ? daysAfter(each.endDate, -1) : null,
-            },
-          ]
-        : [],
-    ),
-  }
+  const roster = emptyRoster()
+  for (const name of Object.keys(rosterCollections) as RosterCollection[]) takeEntities(roster, name, entities[name])
+  return roster
 }

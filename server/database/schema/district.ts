@@ -1,6 +1,6 @@
 import { boolean, date, foreignKey, integer, jsonb, pgTable, primaryKey, text, unique } from 'drizzle-orm/pg-core'
 import type { StandardRecord } from '../../../core/proficiency/standard'
-import { decimal, id } from './columns'
+import { decimal } from './columns'
 import { joined, keptInScope } from './kept'
 import { courses } from './roster'
 
@@ -38,11 +38,3 @@ export const courseStandards = pgTable(
     foreignKey({ name: 'course_standards_standard', columns: [t.standardId], foreignColumns: [standards.id] }),
   ],
 )
-export const bankEntries = pgTable('bank_entries', {
-  id: id(),
-  code: text('code').notNull(),
-  topic: text('topic').notNull(),
-  text: text('text').notNull(),
-  starred: boolean('starred').notNull(),
-  place: integer('place').notNull(),
-})

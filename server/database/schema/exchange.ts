@@ -1,7 +1,7 @@
 import type { Message } from '../../../core/message'
 import { sql } from 'drizzle-orm'
 import { boolean, index, integer, jsonb, pgTable, primaryKey, text, uniqueIndex } from 'drizzle-orm/pg-core'
-import { choices, steps, type Choice, type Step } from '../../../core/exchange/compare'
+import { choices, steps, type Choice, type LastChange, type Step } from '../../../core/exchange/compare'
 import type { Unsendable } from '../../../core/exchange/desired'
 import type { Fields, ThingType } from '../../../core/exchange/thing'
 import { itemStates, type ItemState } from '../../../shared/exchange'
@@ -28,6 +28,8 @@ export const connections = pgTable(
     workedAt: instant('worked_at'),
     failedAt: instant('failed_at'),
     fault: jsonb('fault').$type<{ code: string; figures: Record<string, unknown> }>(),
+    /** Its own clock's time to which its roster is here; null where it has to be read whole. */
+    rosterAt: text('roster_at'),
   },
   (t) => [oneOf('connections_protocol', t.protocol, protocols)],
 )
@@ -161,6 +163,8 @@ export const runItems = pgTable(
     /** Names of the fields that differ, and of those that changed on both sides. */
     differing: jsonb('differing').$type<string[]>().notNull().default([]),
     conflicts: jsonb('conflicts').$type<string[]>().notNull().default([]),
+    /** When it changed last on each side, where it changed on both, and who did it here. */
+    lastChange: jsonb('last_change').$type<LastChange | null>(),
     choice: text('choice').$type<Choice>(),
     state: text('state').$type<ItemState>().notNull(),
     tries: integer('tries').notNull().default(0),

@@ -223,6 +223,7 @@ export const overrides = pgTable(
     label: text('label'),
     reason: text('reason').notNull(),
     familyLine: text('family_line').notNull().default(''),
+    incompleteUntil: day('incomplete_until'),
   },
   (t) => [primaryKey({ columns: [t.sectionId, t.id] }), ofStudent('overrides', t), ofPeriod('overrides', t)],
 )
@@ -231,6 +232,56 @@ export const remarks = pgTable(
   'remarks',
   { ...kept(), ...joined('student', 'period'), text: text('text').notNull() },
   (t) => [primaryKey({ columns: [t.sectionId, t.id] }), ofStudent('remarks', t), ofPeriod('remarks', t)],
+)
+
+/** Declared grades that are others now, and may stay so. */
+export const driftsLeft = pgTable(
+  'drifts_left',
+  {
+    ...kept(),
+    ...joined('student', 'period'),
+    percent: decimal('percent'),
+    label: text('label'),
+    reason: text('reason').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.sectionId, t.id] }), ofStudent('drifts_left', t), ofPeriod('drifts_left', t)],
+)
+
+export const statements = pgTable(
+  'statements',
+  { ...kept(), text: text('text').notNull(), stands: text('stands').notNull() },
+  (t) => [
+    primaryKey({ columns: [t.sectionId, t.id] }),
+    foreignKey({ name: 'statements_period', columns: [t.id], foreignColumns: [periods.id] }),
+    oneOf('statements_stands', t.stands, schema('statement').stands.options),
+  ],
+)
+
+export const calledAs = pgTable(
+  'called_as',
+  { ...kept(), givenName: text('given_name').notNull(), pronouns: text('pronouns') },
+  (t) => [
+    primaryKey({ columns: [t.sectionId, t.id] }),
+    foreignKey({ name: 'called_as_student', columns: [t.id], foreignColumns: [students.id] }),
+  ],
+)
+
+export const closings = pgTable(
+  'closings',
+  { ...kept(), lookedOver: boolean('looked_over').notNull(), noExam: boolean('no_exam').notNull() },
+  (t) => [
+    primaryKey({ columns: [t.sectionId, t.id] }),
+    foreignKey({ name: 'closings_period', columns: [t.id], foreignColumns: [periods.id] }),
+  ],
+)
+
+export const windowRequests = pgTable(
+  'window_requests',
+  { ...kept(), asked: boolean('asked').notNull(), reason: text('reason').notNull() },
+  (t) => [
+    primaryKey({ columns: [t.sectionId, t.id] }),
+    foreignKey({ name: 'window_requests_period', columns: [t.id], foreignColumns: [periods.id] }),
+  ],
 )
 
 export const declarations = pgTable(

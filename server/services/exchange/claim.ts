@@ -1,8 +1,8 @@
 import { randomUUID } from 'node:crypto'
-import { and, asc, eq, isNull, lt, lte, or } from 'drizzle-orm'
+import { and, asc, eq, inArray, isNull, lt, lte, or } from 'drizzle-orm'
 import type { Db } from '../../database/client'
 import { runs } from '../../database/schema'
-import { ALIVE_MS } from '../roster/run'
+import { longAgo } from '../roster/run'
 
 export type Run = typeof runs.$inferSelect
 
@@ -12,7 +12,7 @@ const BEAT_MS = 5000
 const isFree = (now: Date) =>
   or(
     and(eq(runs.state, 'queued'), or(isNull(runs.nextAt), lte(runs.nextAt, now))),
-    and(eq(runs.state, 'running'), lt(runs.aliveAt, new Date(now.getTime() - ALIVE_MS))),
+    and(eq(runs.state, 'running'), lt(runs.aliveAt, longAgo())),
   )
 
 /** Ids of the pushes that wait for somebody, or whose worker is gone. */
@@ -31,7 +31,7 @@ export async function nobodyWorks(db: Db): Promise<void> {
   await db
     .update(runs)
     .set({ aliveAt: new Date(0) })
-    .where(and(eq(runs.kind, 'push'), eq(runs.state, 'running')))
+    .where(and(inArray(runs.kind, ['push', 'roster', 'import']), eq(runs.state, 'running')))
 }
 
 /** Somebody's hold on a run. */

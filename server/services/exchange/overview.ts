@@ -1,3 +1,4 @@
+import { isOwnSpace } from '../../../core/roster/own-space'
 import { and, asc, count, desc, eq, sql } from 'drizzle-orm'
 import type { DistrictClass } from '../../../shared/exchange'
 import type { Db } from '../../database/client'
@@ -34,7 +35,7 @@ export async function districtOverview(db: Db, today: string): Promise<DistrictC
     .innerJoin(orgs, eq(orgs.id, sections.schoolId))
     .orderBy(asc(orgs.name), asc(sections.title))
   const present = rows.filter(
-    ({ terms, sourcedId }) => !sourcedId?.startsWith('own:') && !terms.some((id) => over.has(yearOf(year, id))),
+    ({ terms, sourcedId }) => !isOwnSpace(sourcedId) && !terms.some((id) => over.has(yearOf(year, id))),
   )
   const [teachers, agreed, last, declared] = await Promise.all([
     teachersByClass(db),

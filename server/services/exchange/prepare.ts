@@ -15,6 +15,7 @@ import { Problem } from '../problem'
 import { loadSnapshot } from '../snapshot'
 import { readBaseline, sourcedIds } from './baseline'
 import { choicesIn } from './choices'
+import { lastChanges } from './last-change'
 
 /** A class beside what the district holds of it. */
 export interface Compared {
@@ -90,8 +91,9 @@ export async function preparePush(
   userId: string,
   { isNightly = false, mayTake = true, only }: { isNightly?: boolean; mayTake?: boolean; only?: string } = {},
 ): Promise<string> {
-  const { differences, unsendables } = await compareClass(db, reached, sectionId)
+  const { differences, unsendables, there } = await compareClass(db, reached, sectionId)
   const found = only === undefined ? differences : differences.filter((each) => each.id === only)
+  const last = await lastChanges(db, sectionId, found, ({ id }) => there.get(id)?.changedAt)
   const stateOfOne = ({ step }: Difference) => (step === 'take' && !mayTake ? ('held' as const) : stateOf(step))
   return writePrepared(db, {
     kind: 'push',
@@ -100,7 +102,7 @@ export async function preparePush(
     connectionId: reached.connectionId,
     isNightly,
     isPartial: only !== undefined,
-    items: found.map((each) => ({ ...each, state: stateOfOne(each) })),
+    items: found.map((each) => ({ ...each, lastChange: last.get(each.id), state: stateOfOne(each) })),
     outcome: { code: 'prepared', counts: countsOf(found.map(stateOfOne)) },
     unsendables,
   })

@@ -1,7 +1,9 @@
 import { randomUUID } from 'node:crypto'
 import { and, asc, eq } from 'drizzle-orm'
-import { pulling, type PullDifference } from '../../../core/exchange/pull'
+import { fromFiles } from '../../../core/exchange/from-files'
+import { pulling, type PullDifference, type PullInput } from '../../../core/exchange/pull'
 import { pulledIn } from '../../../core/exchange/pull-acts'
+import type { GradebookFiles } from '../../../core/formats/oneroster/csv-gradebook'
 import { same } from '../../../core/same'
 import type { Db } from '../../database/client'
 import { runItems, runs, sourceBaseline } from '../../database/schema'
@@ -10,6 +12,7 @@ import type { Reached } from '../connections'
 import { Problem } from '../problem'
 import { choicesIn } from './choices'
 import { courseworkOf, intakeOf, readSource, studentsOf } from './intake'
+import { lastChanges } from './last-change'
 import { countsOf, stateOf, writePrepared } from './prepare'
 import { takeParts } from './take-parts'
 import { countsIn } from './work'
@@ -29,29 +32,55 @@ export async function preparePull(
   const { snapshot, intake } = await intakeOf(db, sectionId)
   const { coursework, results, students } = await courseworkOf(db, app, { snapshot, intake }, userId)
   const named = new Map(students.map((each) => [each.id, each.name]))
+  return writePull(
+    db,
+    { sectionId, userId, connectionId: app.connectionId },
+    { snapshot, intake, coursework, results, baseline: await readSource(db, sectionId) },
+    named,
+  )
+}
+
+/** The same for the files of a gradebook: what is in them is looked at beside what is here, and nothing is changed. */
+export async function prepareFiles(db: Db, files: GradebookFiles, sectionId: string, userId: string): Promise<string> {
+  const { snapshot, intake } = await intakeOf(db, sectionId)
+  const standards = new Set(snapshot.standards.map((each) => each.id))
+  const found = fromFiles(files, snapshot, (id) => (standards.has(id) ? id : undefined))
+  if (found.coursework.length === 0 && files.gone.size === 0) throw new Problem(422, 'nothing-in-files')
+  return writePull(db, { sectionId, userId, connectionId: null }, { snapshot, intake, ...found })
+}
+
+type From = Pick<typeof runs.$inferInsert, 'userId' | 'connectionId'> & { sectionId: string }
+
+async function writePull(
+  db: Db,
+  from: From,
+  pulled: Omit<PullInput, 'newId' | 'choiceOf'>,
+  named: ReadonlyMap<string, string> = new Map(),
+): Promise<string> {
+  const { snapshot, coursework, results } = pulled
   const theirs = [...new Set(results.map((each) => each.studentId))].map((id) => ({ id, name: named.get(id) ?? '' }))
   const ours = await studentsOf(db, snapshot, theirs)
-  const choiceOf = await choicesIn(db, sectionId, 'pull')
   const differences = pulling({
-    snapshot,
-    intake,
-    coursework,
+    ...pulled,
     results: results.flatMap((each) => {
       const studentId = ours.get(each.studentId)
       return studentId ? { ...each, studentId } : []
     }),
-    baseline: await readSource(db, sectionId),
     newId: randomUUID,
-    choiceOf,
+    choiceOf: from.connectionId === null ? undefined : await choicesIn(db, from.sectionId, 'pull'),
   })
   const unknown = theirs.filter((each) => !ours.has(each.id))
   const links = new Map(coursework.map((each) => [each.id, each.link]))
+  const last = await lastChanges(db, from.sectionId, differences, changedThere(pulled, ours, differences))
   return writePrepared(db, {
     kind: 'pull',
-    sectionId,
-    userId,
-    connectionId: app.connectionId,
-    items: differences.map((each) => ({ ...each, link: links.get(each.theirId) ?? '', state: stateOf(each.step) })),
+    ...from,
+    items: differences.map((each) => ({
+      ...each,
+      link: links.get(each.theirId) ?? '',
+      lastChange: last.get(each.id),
+      state: stateOf(each.step),
+    })),
     unsendables: unknown.map(({ id, name }) => ({
       title: name || id,
       reason: { code: 'send.unknown-student' },
@@ -59,6 +88,23 @@ export async function preparePull(
     })),
     outcome: { code: 'prepared', counts: countsOf(differences.map(({ step }) => stateOf(step))) },
   })
+}
+
+/** When a thing changed last there, by its difference. */
+function changedThere(
+  { coursework, results }: Pick<PullInput, 'coursework' | 'results'>,
+  ours: ReadonlyMap<string, string>,
+  differences: readonly PullDifference[],
+): (each: { id: string }) => string | null | undefined {
+  const byWork = new Map(coursework.map((each) => [each.id, each.changedAt]))
+  const byScore = new Map(results.map((each) => [`${ours.get(each.studentId)}/${each.courseworkId}`, each.changedAt]))
+  const at = new Map(
+    differences.map(({ id, type, theirId, studentId }) => [
+      id,
+      type === 'assignment' ? byWork.get(theirId) : byScore.get(`${studentId}/${theirId}`),
+    ]),
+  )
+  return ({ id }) => at.get(id)
 }
 
 type Item = typeof runItems.$inferSelect
@@ -90,7 +136,8 @@ export async function takeIn(db: Db, runId: string): Promise<void> {
         .where(and(eq(runItems.runId, runId), eq(runItems.place, item.place)))
     const parts = pulled.map(({ desired }, at) => ({ item: unmoved[at]!, desired }))
     for (const { item, isTaken, reason } of await takeParts(tx, snapshot, run.userId, parts)) {
-      if (isTaken) await agreed(tx, run.sectionId, item)
+      // What came by a file belongs to nobody else: it is of here from now on.
+      if (isTaken && run.connectionId) await agreed(tx, run.sectionId, item)
       await settle(item, { state: isTaken ? 'taken' : 'refused', reason })
     }
     const still = new Set(unmoved)

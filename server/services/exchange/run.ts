@@ -13,7 +13,7 @@ import { countsIn } from './work'
 type Item = typeof runItems.$inferSelect
 
 /** A run with its things; of each what differs, or all of it where one side has nothing. */
-export async function readRun(db: Db, runId: string): Promise<ExchangeRun & { userId: string }> {
+export async function readRun(db: Db, runId: string): Promise<ExchangeRun & { userId: string; isNightly: boolean }> {
   const [found] = await db
     .select({ run: runs, sectionTitle: sections.title })
     .from(runs)
@@ -47,7 +47,11 @@ export async function recentRuns(db: Db, person: Person) {
     .from(sectionTeachers)
     .where(eq(sectionTeachers.userId, person.id))
   const ids = own.map((row) => row.id)
-  const mine = ids.length ? or(inArray(runs.sectionId, ids), eq(runs.userId, person.id)) : eq(runs.userId, person.id)
+  const mine = or(
+    eq(runs.userId, person.id),
+    ids.length ? inArray(runs.sectionId, ids) : undefined,
+    person.role === 'registrar' ? and(eq(runs.kind, 'roster'), eq(runs.isNightly, true)) : undefined,
+  )
   const rows = await db.select().from(runs).where(mine).orderBy(desc(runs.startedAt)).limit(60)
   return rows.filter((run) => run.state !== 'prepared').slice(0, 30)
 }

@@ -164,7 +164,7 @@ export class RosterChanges {
       ]),
     )
     const names = new Map(roster.people.map((each) => [each.id, [each.givenName, each.familyName].join(' ').trim()]))
-    yield* this.part(
+    const steps = this.part(
       'enrolments',
       // Somebody who is no student here is in no class as one.
       list.filter((each) => this.ids.of.students.has(each.person)),
@@ -176,6 +176,17 @@ export class RosterChanges {
       }),
       (each) => names.get(each.person) ?? '',
     )
+    for await (const { part, changes } of steps)
+      yield { part, changes: [...changes, ...changes.flatMap((each) => this.former(each))] }
+  }
+
+  /** Where a place in a class became another person's, as when two were one, the first stays seen there as one who left. */
+  private former({ before, after }: RosterRowChange): RosterRowChange[] {
+    if (!before || !after || before.studentId === after.studentId) return []
+    const id = randomUUID()
+    const [firstDay, last] = [String(before.firstDay), this.options.before]
+    const row = { ...before, id, sourcedId: null, lastDay: last > firstDay ? last : firstDay }
+    return [{ id, name: '', before: null, after: row }]
   }
 
   /** A class is taught by those whom the roster names and, where it names all, by nobody else. */

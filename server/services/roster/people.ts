@@ -1,3 +1,4 @@
+import { isOwnSpace } from '../../../core/roster/own-space'
 import { inArray } from 'drizzle-orm'
 import type { Roster } from '../../../core/formats/oneroster/roster'
 import type { RosterFindings, RosterRowChange } from '../../../shared/roster-runs'
@@ -128,7 +129,7 @@ function inTurn(changes: readonly RosterRowChange[]): RosterRowChange[] {
 }
 
 /** The district's own people; those of a person's own files are nobody else's business. */
-const isOfDistrict = (user: User) => user.sourcedId !== null && !user.sourcedId.startsWith('own:')
+const isOfDistrict = (user: User) => user.sourcedId !== null && !isOwnSpace(user.sourcedId)
 
 const rowOf = ({ id, sourcedId, role, email, givenName, familyName, enabled }: User) => ({
   id,

@@ -3,10 +3,13 @@ import type { RosterRun } from '../../../shared/roster-runs'
 import type { Db } from '../../database/client'
 import { rosterChanges, runRosters, runs } from '../../database/schema'
 import { Problem } from '../problem'
-import { ALIVE_MS, kinds } from './run'
+import { kinds, longAgo, TAKING_BACK } from './run'
 
 /** A roster's run as its page shows it. */
-export async function readRosterRun(db: Db, runId: string): Promise<RosterRun & { userId: string }> {
+export async function readRosterRun(
+  db: Db,
+  runId: string,
+): Promise<RosterRun & { userId: string; isNightly: boolean }> {
   const [run] = await db
     .select()
     .from(runs)
@@ -18,15 +21,17 @@ export async function readRosterRun(db: Db, runId: string): Promise<RosterRun & 
     .from(rosterChanges)
     .where(eq(rosterChanges.runId, runId))
     .limit(1)
-  const isStale = run.state === 'running' && run.aliveAt.getTime() < Date.now() - ALIVE_MS
-  const { userId, id, kind, sectionId, state, startedAt, finishedAt, outcome, done, total } = run
+  // What is kept, or can be read again, is taken up by another process.
+  const isOver = (run.kind === 'import' && !kept) || run.worker === TAKING_BACK
+  const isStale = run.state === 'running' && isOver && run.aliveAt < longAgo()
+  const { userId, isNightly, id, kind, sectionId, state, startedAt, finishedAt, outcome, done, total } = run
   return {
-    ...{ userId, id, kind, sectionId, startedAt, finishedAt, done, total },
+    ...{ userId, isNightly, id, kind, sectionId, startedAt, finishedAt, done, total },
     state: isStale ? 'failed' : state,
     outcome: isStale ? { code: 'interrupted' } : outcome,
     found: run.found ?? {},
-    canGoOn: kept !== undefined && (isStale || state !== 'running'),
-    canTakeBack: did !== undefined && ['done', 'stopped', 'failed'].includes(state),
+    canGoOn: kept !== undefined && state !== 'running',
+    canTakeBack: did !== undefined && (isStale || ['done', 'stopped', 'failed'].includes(state)),
   }
 }
 

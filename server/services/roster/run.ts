@@ -1,17 +1,18 @@
 import { randomUUID } from 'node:crypto'
 import { setImmediate } from 'node:timers/promises'
-import { and, desc, eq, inArray, lt, max, sql } from 'drizzle-orm'
+import { and, desc, eq, inArray, lt, max, or, sql } from 'drizzle-orm'
 import { daysAfter } from '../../../core/calendar/date'
 import { sessionOddities } from '../../../core/formats/oneroster/sessions'
 import { rosterKinds, type Roster } from '../../../core/formats/oneroster/roster'
 import type { RosterFindings } from '../../../shared/roster-runs'
 import type { Db } from '../../database/client'
-import { rosterChanges, runRosters, runs, users } from '../../database/schema'
+import { connections, rosterChanges, runRosters, runs, users } from '../../database/schema'
 import { announceRoster } from '../news-signal'
 import { Problem, problemOf } from '../problem'
 import { RosterChanges } from './apply'
 import type { Ending } from './endings'
 import { activeIn, namesOf, titlesOf } from './names'
+import { outlookOf } from './outlook'
 import { packRoster, unpackRoster } from './pack'
 import { takenBack, writeStep, type Rest, type RosterStep } from './rows'
 
@@ -21,11 +22,21 @@ export interface Bringing {
   role: 'teacher' | 'registrar'
 }
 
+/** Whom a pull asks, and for what: only what changed, or everything. */
+export interface RosterAsked {
+  connectionId?: string | null
+  isNightly?: boolean
+  isPart?: boolean
+}
+
 type Kind = 'roster' | 'import'
 export const kinds: Kind[] = ['roster', 'import']
 
 /** A run of which nothing was heard for so long has lost its worker. */
 export const ALIVE_MS = 30_000
+/** Whoever takes a run back: nobody goes on with that as if it brought a roster. */
+export const TAKING_BACK = 'taking back'
+export const longAgo = (): Date => new Date(Date.now() - ALIVE_MS)
 /** A roster that would end more than these shares asks first. */
 const MUCH_OF_A_CLASS = 0.1
 const MUCH_OF_ALL = 0.02
@@ -38,7 +49,12 @@ const FAULTS_SHOWN = 50
  * @returns its id
  * @throws Problem `run-under-way`
  */
-export async function beginRosterRun(db: Db, person: Bringing, kind: Kind): Promise<string> {
+export async function beginRosterRun(
+  db: Db,
+  person: Bringing,
+  kind: Kind,
+  { connectionId = null, isNightly = false, isPart = false }: RosterAsked = {},
+): Promise<string> {
   return db.transaction(async (tx) => {
     await tx.select({ id: users.id }).from(users).where(eq(users.id, person.id)).for('update')
     const mine = and(eq(runs.userId, person.id), inArray(runs.kind, kinds), eq(runs.state, 'running'))
@@ -46,7 +62,7 @@ export async function beginRosterRun(db: Db, person: Bringing, kind: Kind): Prom
     await tx
       .update(runs)
       .set({ state: 'failed', finishedAt: now, outcome: { code: 'interrupted' } })
-      .where(and(mine, lt(runs.aliveAt, new Date(now.getTime() - ALIVE_MS))))
+      .where(and(mine, lt(runs.aliveAt, longAgo())))
     const [busy] = await tx.select({ id: runs.id }).from(runs).where(mine)
     if (busy) throw new Problem(409, 'run-under-way', {}, { runId: busy.id })
     const id = randomUUID()
@@ -54,17 +70,26 @@ export async function beginRosterRun(db: Db, person: Bringing, kind: Kind): Prom
       id,
       kind,
       userId: person.id,
+      connectionId,
+      isNightly,
+      // A file is worked on where it was received; a pull waits for whoever takes it up.
+      worker: kind === 'import' ? id : null,
       state: 'running',
       startedAt: now,
       aliveAt: now,
       outcome: { code: 'under way' },
+      found: { isPart },
     })
     return id
   })
 }
 
-/** Ends a run that came to nothing, with the reason. */
-export async function failRosterRun(db: Db, runId: string, error: unknown): Promise<void> {
+/**
+ * Ends a run that came to nothing, with the reason.
+ *
+ * @param worker who worked on it; a run that is another's by now goes on
+ */
+export async function failRosterRun(db: Db, runId: string, error: unknown, worker?: string): Promise<void> {
   const faults =
     error instanceof Problem && error.code === 'csv-faults' ? (error.detail as RosterFindings['faults']) : []
   await db
@@ -75,7 +100,7 @@ export async function failRosterRun(db: Db, runId: string, error: unknown): Prom
       outcome: { code: 'failed', problem: problemOf(error) },
       ...(faults?.length ? { found: { faults: faults.slice(0, FAULTS_SHOWN) } } : {}),
     })
-    .where(and(eq(runs.id, runId), eq(runs.state, 'running')))
+    .where(worker === undefined ? and(eq(runs.id, runId), eq(runs.state, 'running')) : held(runId, worker))
 }
 
 export interface Working {
@@ -84,13 +109,22 @@ export interface Working {
   whole: boolean
   /** Somebody has said yes to what it would end. */
   allowed?: boolean
+  /** Who comes and goes is said first, however few they are. */
+  asksFirst?: boolean
+  /** To when the records are like the partner's once this is done, by its own clock. */
+  until?: string | null
 }
+
+/** What is true of a run for as long as it is this worker's and goes on. */
+export const held = (runId: string, worker: string) =>
+  and(eq(runs.id, runId), eq(runs.worker, worker), eq(runs.state, 'running'))
 
 /**
  * Lays a roster as a run: in steps of some hundred rows, each kept with its line in the journal of rosters, so that it can
  * be stopped, goes on after an end in the middle, and can be taken back.
  *
  * @param rest lets whoever else waits for an answer have it, between two steps
+ * @param worker who works on it: a file's run is its own
  */
 export async function workRosterRun(
   db: Db,
@@ -98,49 +132,55 @@ export async function workRosterRun(
   roster: Roster,
   working: Working,
   rest: Rest = setImmediate,
+  worker = runId,
 ): Promise<void> {
-  const { today, whole, allowed = false } = working
-  const changes = new RosterChanges(db, roster, { today, before: daysAfter(today, -1), whole, rest })
-  const found: RosterFindings = { oddities: sessionOddities(roster.periods) }
+  const { today, whole, allowed = false, until = null } = working
+  const options = { today, before: daysAfter(today, -1), whole, rest }
+  const changes = new RosterChanges(db, roster, options)
+  const found: RosterFindings = { oddities: sessionOddities(roster.periods), isPart: roster.modes.people === 'delta' }
   const total = rosterKinds.reduce((sum, kind) => sum + roster[kind].length, 0)
-  await db.update(runs).set({ total, found }).where(eq(runs.id, runId))
+  await db.update(runs).set({ done: 0, total, found }).where(held(runId, worker))
   const asks = allowed
     ? []
     : [...(await whatToAsk(db, await changes.toEnd(), today, rest)), ...leavers(await changes.toLeave())]
-  if (asks.length) {
+  const people = working.asksFirst && !allowed ? await outlookOf(db, new RosterChanges(db, roster, options)) : []
+  if (asks.length || people.length) {
     await keepRoster(db, runId, roster, working, rest)
     await db
       .update(runs)
-      .set({ state: 'asking', found: { ...found, asks }, outcome: { code: 'asking' } })
-      .where(and(eq(runs.id, runId), eq(runs.state, 'running')))
+      .set({ state: 'asking', found: { ...found, asks, people }, outcome: { code: 'asking' } })
+      .where(held(runId, worker))
     return
   }
   await keepRoster(db, runId, roster, { ...working, allowed: true }, rest)
   let place = await lastPlace(db, runId)
-  for await (const step of changes.steps()) if (!(await takeStep(db, runId, ++place, step))) break
-  const [run] = await db.select({ state: runs.state }).from(runs).where(eq(runs.id, runId))
+  for await (const step of changes.steps()) if (!(await takeStep(db, runId, worker, ++place, step))) break
   const touched = changes.touched && [...changes.touched]
-  await db
+  const [run] = await db
     .update(runs)
     .set({
-      state: run?.state === 'running' ? 'done' : run?.state,
+      state: sql`case when ${runs.state} = 'running' then 'done' else ${runs.state} end`,
       done: total,
       finishedAt: new Date(),
       outcome: { code: 'roster', summary: changes.summary },
       found: { ...found, summary: changes.summary, listed: changes.listed, touched },
     })
-    .where(eq(runs.id, runId))
+    .where(and(eq(runs.id, runId), eq(runs.worker, worker)))
+    .returning({ state: runs.state, connectionId: runs.connectionId })
+  if (!run) return
+  if (whole && run.connectionId && run.state === 'done')
+    await db.update(connections).set({ rosterAt: until }).where(eq(connections.id, run.connectionId))
   await db.delete(runRosters).where(eq(runRosters.runId, runId))
   await announceRoster(db, runId)
 }
 
 /** Writes one step. Answers whether the run still goes on. */
-async function takeStep(db: Db, runId: string, place: number, step: RosterStep): Promise<boolean> {
+async function takeStep(db: Db, runId: string, worker: string, place: number, step: RosterStep): Promise<boolean> {
   return db.transaction(async (tx) => {
     const [goesOn] = await tx
       .update(runs)
       .set({ aliveAt: new Date(), done: sql`least(${runs.done} + ${step.changes.length}, ${runs.total})` })
-      .where(and(eq(runs.id, runId), eq(runs.state, 'running')))
+      .where(held(runId, worker))
       .returning({ id: runs.id })
     if (!goesOn) return false
     await writeStep(tx, step)
@@ -198,26 +238,34 @@ async function keepRoster(db: Db, runId: string, roster: Roster, working: Workin
 }
 
 /**
- * Takes up a run that waits for an answer, or whose worker is gone.
+ * Lets a run go on that waits for an answer, or whose worker is gone: it waits for whoever takes it up.
  *
  * @throws Problem `not-waiting` when there is nothing to go on with
  */
-export async function takeUpRosterRun(db: Db, runId: string): Promise<{ roster: Roster; working: Working }> {
-  const [kept] = await db.select().from(runRosters).where(eq(runRosters.runId, runId))
-  const stale = new Date(Date.now() - ALIVE_MS)
-  const [taken] = kept
+export async function goOnWithRosterRun(db: Db, runId: string): Promise<void> {
+  const [kept] = await db.select({ id: runRosters.runId }).from(runRosters).where(eq(runRosters.runId, runId))
+  const [waits] = kept
     ? await db
         .update(runs)
-        .set({ state: 'running', aliveAt: new Date(), finishedAt: null })
+        .set({ state: 'running', aliveAt: new Date(), finishedAt: null, worker: null })
         .where(
           and(
             eq(runs.id, runId),
-            sql`(${runs.state} in ('asking', 'failed', 'stopped') or (${runs.state} = 'running' and ${lt(runs.aliveAt, stale)}))`,
+            or(
+              inArray(runs.state, ['asking', 'failed', 'stopped']),
+              and(eq(runs.state, 'running'), lt(runs.aliveAt, longAgo())),
+            ),
           ),
         )
         .returning({ id: runs.id })
     : []
-  if (!kept || !taken) throw new Problem(409, 'not-waiting')
+  if (!waits) throw new Problem(409, 'not-waiting')
+}
+
+/** The roster that is kept with a run, and how it was to be worked on: somebody said yes to it. */
+export async function keptRoster(db: Db, runId: string): Promise<{ roster: Roster; working: Working } | null> {
+  const [kept] = await db.select().from(runRosters).where(eq(runRosters.runId, runId))
+  if (!kept) return null
   const { roster, working } = await unpackRoster<Working>(kept.packed, setImmediate)
   return { roster, working: { ...working, allowed: true } }
 }
@@ -232,9 +280,19 @@ export async function takeBackRosterRun(db: Db, runId: string): Promise<void> {
   const now = new Date()
   const [taken] = await db
     .update(runs)
-    .set({ state: 'running', aliveAt: now, done: 0 })
-    .where(and(eq(runs.id, runId), inArray(runs.kind, kinds), inArray(runs.state, ['done', 'stopped', 'failed'])))
-    .returning({ outcome: runs.outcome })
+    .set({ state: 'running', aliveAt: now, done: 0, worker: TAKING_BACK })
+    .where(
+      and(
+        eq(runs.id, runId),
+        inArray(runs.kind, kinds),
+        or(
+          inArray(runs.state, ['done', 'stopped', 'failed']),
+          // One that broke off in the middle is taken back again: what is back already stays so.
+          and(eq(runs.state, 'running'), eq(runs.worker, TAKING_BACK), lt(runs.aliveAt, longAgo())),
+        ),
+      ),
+    )
+    .returning({ outcome: runs.outcome, connectionId: runs.connectionId })
   if (!taken) throw new Problem(409, 'nothing-to-take-back')
   const lines = await db
     .select({ place: rosterChanges.place })
@@ -252,6 +310,9 @@ export async function takeBackRosterRun(db: Db, runId: string): Promise<void> {
         await tx.update(runs).set({ aliveAt: new Date() }).where(eq(runs.id, runId))
       })
       .then(() => setImmediate())
+  // What the partner says next has to be looked at whole.
+  if (taken.connectionId)
+    await db.update(connections).set({ rosterAt: null }).where(eq(connections.id, taken.connectionId))
   await db
     .update(runs)
     .set({ state: 'taken back', finishedAt: new Date(), outcome: taken.outcome })

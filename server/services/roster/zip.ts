@@ -9,8 +9,12 @@ const MOST = { entries: 400, bytes: 400_000_000, ratio: 400 }
 /** Below this, no ratio is suspicious. */
 const SMALL = 4_000_000
 
+/** A class's gradebook is small beside a district's roster. */
+const MOST_OF_A_CLASS = 30_000_000
+
 /** The files of OneRoster that are read. */
-const KNOWN = /^(manifest|orgs|academicSessions|courses|classes|users|roles|enrollments)\.csv$/
+const ROSTER = /^(manifest|orgs|academicSessions|courses|classes|users|roles|enrollments)\.csv$/
+const GRADEBOOK = /^(manifest|categories|lineItems|results)\.csv$/
 
 const noZip = () => new Problem(422, 'no-zip')
 const bomb = () => new Problem(413, 'too-large')
@@ -21,11 +25,17 @@ const bomb = () => new Problem(413, 'too-large')
  * @param path the zip; bytes in front of it, as a self-extracting one has, are passed over
  * @throws Problem `no-zip`, `too-large`
  */
-export async function unpackRoster(path: string): Promise<Map<string, Buffer>> {
+export const unpackRoster = (path: string): Promise<Map<string, Buffer>> => unpackFiles(path, ROSTER, MOST.bytes)
+
+/** The files of a class's gradebook, in the same way. */
+export const unpackGradebook = (path: string): Promise<Map<string, Buffer>> =>
+  unpackFiles(path, GRADEBOOK, MOST_OF_A_CLASS)
+
+async function unpackFiles(path: string, known: RegExp, most: number): Promise<Map<string, Buffer>> {
   const file = await open(path, 'r')
   try {
     const zip = await openZip(file, path)
-    return await readKnown(zip)
+    return await readKnown(zip, known, most)
   } catch (error) {
     throw error instanceof Problem ? error : noZip()
   } finally {
@@ -74,7 +84,7 @@ async function bytesBefore(file: FileHandle, size: number): Promise<number> {
   return Math.max(size - length + at - directorySize - directoryAt, 0)
 }
 
-function readKnown(zip: ZipFile): Promise<Map<string, Buffer>> {
+function readKnown(zip: ZipFile, known: RegExp, most: number): Promise<Map<string, Buffer>> {
   const found = new Map<string, Buffer>()
   let entries = 0
   let bytes = 0
@@ -83,9 +93,9 @@ function readKnown(zip: ZipFile): Promise<Map<string, Buffer>> {
     zip.on('end', () => resolve(found))
     zip.on('entry', (entry: Entry) => {
       if (++entries > MOST.entries) return reject(bomb())
-      if (!KNOWN.test(entry.fileName)) return zip.readEntry()
+      if (!known.test(entry.fileName)) return zip.readEntry()
       if (found.has(entry.fileName)) return reject(new Problem(422, 'file-twice', { file: entry.fileName }))
-      unpack(zip, entry, MOST.bytes - bytes).then((data) => {
+      unpack(zip, entry, most - bytes).then((data) => {
         bytes += data.length
         found.set(entry.fileName, data)
         zip.readEntry()

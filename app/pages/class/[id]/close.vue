@@ -1,24 +1,24 @@
 <script setup lang="ts">
 import { jointId } from '#core/kind'
-import { joined, resolve } from '#core/remarks/bank'
+import type { BankEntry } from '#core/remarks/bank-entry'
 import { useClassStore } from '~/stores/class'
 import { useClosing } from '~/composables/useClosing'
-import { counted } from '~/composables/useWords'
-import { keepDrafts } from '~/composables/useDraft'
 import { goTo } from '~/composables/useGoTo'
 import { usePrinting } from '~/composables/usePrinting'
+import type { Wish } from '~/sheet/types'
+import { useFrame } from '~/stores/frame'
 
 const route = useRoute()
 const classStore = useClassStore()
 const closing = useClosing()
-const { lines, isGraded, departed } = closing
+const { lines, isGraded, departed, isLeftSo } = closing
 
 const chosenId = ref(String(route.query.student ?? lines.value[0]?.student.id ?? ''))
 const chosen = computed(() => lines.value.find((line) => line.student.id === chosenId.value) ?? lines.value[0] ?? null)
 const onlyFindings = ref(false)
 const shown = computed(() =>
   onlyFindings.value
-    ? lines.value.filter((line) => line.findings.length || line.student.id === chosenId.value)
+    ? lines.value.filter((line) => line.findings.length || !line.card.trim() || line.student.id === chosenId.value)
     : lines.value,
 )
 
@@ -33,19 +33,19 @@ function write(studentId: string, text: string, sitting?: string): void {
   classStore.change('remark', [{ kind: 'remark', id, to: { text } }], sitting ? { sitting } : {})
 }
 
-const rows = new Map<string, { focusEnd: () => void }>()
-const keepRow = (studentId: string, row: unknown) =>
-  row ? rows.set(studentId, row as { focusEnd: () => void }) : rows.delete(studentId)
-const margin = useTemplateRef('margin')
+interface Row {
+  focusEnd: () => void
+  insert: (entry: BankEntry) => boolean
+}
+const rows = new Map<string, Row>()
+const keepRow = (studentId: string, row: unknown) => (row ? rows.set(studentId, row as Row) : rows.delete(studentId))
+const asking = ref<'statement' | 'many' | 'bring' | null>(null)
 /** Gives the hands back to the remark that is chosen, behind what is there. */
 const toRemark = () => nextTick(() => rows.get(chosen.value?.student.id ?? '')?.focusEnd())
-function insert(text: string): void {
-  // What was half written goes before it.
-  keepDrafts(false)
-  const line = chosen.value
-  if (!line) return
-  write(line.student.id, joined(line.remark, resolve(text, line.student)))
-  void toRemark()
+/** What was half written goes before it, and writing goes on behind it. */
+function insert(entry: BankEntry): void {
+  const row = rows.get(chosen.value?.student.id ?? '')
+  if (row && !row.insert(entry)) void toRemark()
 }
 
 /** Goes on to another student, as far as there is one. */
@@ -65,19 +65,48 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   step(by)
 })
 
+const looking = ref(route.query.look === '1')
+const views = [
+  { value: 'look' as const, words: 'Look over' },
+  { value: 'write' as const, words: 'Write remarks' },
+]
+watch(looking, (isLooking) => {
+  const url = new URL(location.href)
+  if (isLooking) url.searchParams.set('look', '1')
+  else url.searchParams.delete('look')
+  history.replaceState(history.state, '', url.pathname + url.search)
+})
+/** Opens exactly the remarks that are left. */
+function writeWhatIsLeft(): void {
+  looking.value = false
+  onlyFindings.value = true
+}
+const margin = useTemplateRef('margin')
+const look = useTemplateRef('look')
+function showEnds(): void {
+  looking.value = true
+  void nextTick(() => look.value?.openEnds())
+}
+const frame = useFrame()
+/** A key on a computed grade opens the field of the override with it. */
+function beginOverride(wish: Wish): void {
+  frame.showMargin()
+  void nextTick(() => margin.value?.begin(wish))
+}
+
 const { busy: printing, print } = usePrinting()
 
 const longer = computed(() =>
   classStore.lineage.map(({ id, title }) => ({ value: id as string | null, words: title, says: `Close ${title}` })),
 )
 
-const cardsPath = (student?: string) =>
-  `/api/classes/${classStore.snapshot!.section.id}/report-cards?period=${classStore.period!.id}${student ? `&student=${student}` : ''}`
+const cardPath = (student: string) =>
+  `/api/classes/${classStore.snapshot!.section.id}/report-cards?period=${classStore.period!.id}&student=${student}`
 </script>
 
 <template>
   <div v-if="classStore.period" class="view">
-    <CloseSteps :closing="closing" />
+    <CloseSteps :closing="closing" @look="looking = true" @write="writeWhatIsLeft" @ends="showEnds" />
     <div class="tools">
       <span v-if="classStore.lineage.length === 1" class="soft">{{ classStore.period.title }}</span>
       <ToggleRow
@@ -87,22 +116,40 @@ const cardsPath = (student?: string) =>
         :options="longer"
         @choose="goTo({ query: { period: $event } })"
       />
-      <button type="button" class="toggle" :aria-pressed="onlyFindings" @click="onlyFindings = !onlyFindings">
-        needs a look
-      </button>
-      <Button
-        class="print"
-        label="Report cards of the class (PDF)"
-        severity="secondary"
-        :loading="printing"
-        @click="print(cardsPath())"
+      <ToggleRow
+        label="What is done"
+        :value="looking ? 'look' : 'write'"
+        :options="views"
+        @choose="looking = $event === 'look'"
       />
+      <template v-if="!looking">
+        <button type="button" class="chip" @click="asking = 'statement'">Class statement</button>
+        <button type="button" class="chip" @click="asking = 'many'">The same for many</button>
+        <button type="button" class="chip" @click="asking = 'bring'">Bring over</button>
+        <button type="button" class="toggle" :aria-pressed="onlyFindings" @click="onlyFindings = !onlyFindings">
+          needs a look
+        </button>
+      </template>
+      <NuxtLink
+        class="button print"
+        :to="{
+          path: `/class/${classStore.snapshot!.section.id}/reports`,
+          query: { period: classStore.periodId },
+        }"
+        >Report cards</NuxtLink
+      >
     </div>
-    <Message v-if="departed.length" severity="warn" class="departed"
-      >{{ counted(departed.length, 'grade') }} no longer {{ departed.length === 1 ? 'is' : 'are' }} what was declared.
-      Reopen the period and declare it again to keep the present ones.</Message
-    >
-    <div class="list">
+    <DriftList v-if="departed.length" :departed="departed" :is-left="isLeftSo" />
+    <LookOver
+      v-if="looking && lines.length"
+      :key="classStore.period.id"
+      ref="look"
+      :closing="closing"
+      @choose="chosenId = $event"
+      @write="((chosenId = $event), (looking = false), toRemark())"
+      @override="beginOverride"
+    />
+    <div v-else class="list">
       <table v-if="lines.length">
         <thead>
           <tr>
@@ -121,7 +168,7 @@ const cardsPath = (student?: string) =>
             :line="line"
             :is-graded="isGraded"
             :chosen="line.student.id === chosen?.student.id"
-            @search="margin?.search()"
+            @step="step"
             @choose="chosenId = line.student.id"
             @write="(text, sitting) => write(line.student.id, text, sitting)"
           />
@@ -133,6 +180,9 @@ const cardsPath = (student?: string) =>
       </section>
     </div>
     <DeclareBar :closing="closing" />
+    <StatementDialog v-if="asking === 'statement'" :lines="lines" @close="asking = null" />
+    <ManyDialog v-if="asking === 'many'" :lines="lines" @close="asking = null" />
+    <BringRemarksDialog v-if="asking === 'bring'" :lines="lines" @close="asking = null" />
     <MarginPanel>
       <CloseMargin
         v-if="chosen"
@@ -143,7 +193,7 @@ const cardsPath = (student?: string) =>
         :printing="printing"
         @insert="insert"
         @back="toRemark"
-        @print="chosen && print(cardsPath(chosen.student.id))"
+        @print="chosen && print(cardPath(chosen.student.id))"
       />
     </MarginPanel>
   </div>
@@ -152,9 +202,6 @@ const cardsPath = (student?: string) =>
 <style scoped>
 .print {
   margin-left: auto;
-}
-.departed {
-  margin: 8px 18px;
 }
 .list {
   flex: 1;

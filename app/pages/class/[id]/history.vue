@@ -3,9 +3,9 @@ import { actKinds, type Change } from '#core/acts/act'
 import { actWords, describeChange } from '~/words/acts'
 import { Grades } from '#core/grading/grades'
 import { assignmentsOf } from '#core/plan/rules'
-import { rosterName, type ClassSnapshot } from '#core/section'
-import { classResponse } from '#shared/class'
+import { rosterName } from '#core/section'
 import { classHistoryResponse, type ClassAct } from '#shared/history'
+import { useClassAsOf } from '~/composables/useClassAsOf'
 import { useClassStore } from '~/stores/class'
 import { usePerson } from '~/stores/person'
 import { ApiProblem, ask } from '~/composables/useApi'
@@ -88,23 +88,7 @@ function takeBack(each: ClassAct): void {
 // ---- Grades as of a day ----
 
 const day = filter('day')
-const past = shallowRef<ClassSnapshot | null>(null)
-watch(
-  day,
-  async (desired) => {
-    past.value = null
-    if (!desired) return
-    try {
-      past.value = markRaw(
-        await ask(`/api/classes/${classStore.snapshot!.section.id}/as-of`, classResponse, { query: { day: desired } }),
-      )
-    } catch (error) {
-      if (!(error instanceof ApiProblem)) throw error
-      problem.value = error.message
-    }
-  },
-  { immediate: true },
-)
+const { past, problem: pastProblem } = useClassAsOf(() => day.value)
 const compared = computed(() => {
   const { period } = classStore
   if (!past.value || !period) return []
@@ -149,7 +133,7 @@ const kinds = actKinds.filter((kind) => kind !== 'load' && kind !== 'policy' && 
       </button>
     </div>
     <section class="acts" aria-label="What was done" tabindex="0">
-      <p v-if="problem" class="warn" role="alert">{{ problem }}</p>
+      <p v-if="problem || pastProblem" class="warn" role="alert">{{ problem || pastProblem }}</p>
       <ol>
         <li v-for="each in entries" :key="each.id" :class="{ undone: undone.has(each.id) }">
           <div class="line">

@@ -29,9 +29,9 @@ const intake = computed(() => (classStore.structure ? classStore.get('intake', i
 const linked = computed(() => intake.value?.theirClassId ?? '')
 const choosing = ref(false)
 
-async function compareNow(): Promise<void> {
+async function compareNow(file?: File): Promise<void> {
   run.value = null
-  const runId = await prepare()
+  const runId = await prepare(file)
   if (runId) await goTo({ query: { run: runId }, replace: true })
 }
 async function loadCoursework(): Promise<void> {
@@ -47,6 +47,13 @@ watch(
   },
   { immediate: true },
 )
+
+const chooser = useTemplateRef('chooser')
+function readFile(): void {
+  const file = chooser.value?.files?.[0]
+  if (file) void compareNow(file)
+  chooser.value!.value = ''
+}
 
 /** Kept as an act of the class, which is undone like any other; what is shown is looked at anew when it has arrived. */
 async function keep(to: Partial<NonNullable<typeof intake.value>>): Promise<void> {
@@ -66,7 +73,7 @@ async function keep(to: Partial<NonNullable<typeof intake.value>>): Promise<void
     <h1>{{ title }}, from the classroom app</h1>
     <Message v-if="opening || problem" severity="error"
       >{{ opening || problem }}
-      <button v-if="linked" type="button" class="chip" @click="compareNow">Look again</button></Message
+      <button v-if="linked" type="button" class="chip" @click="compareNow()">Look again</button></Message
     >
     <template v-if="intake">
       <p v-if="linked && !choosing" class="row-of linked">
@@ -81,6 +88,21 @@ async function keep(to: Partial<NonNullable<typeof intake.value>>): Promise<void
           ><IntakeRules :key="JSON.stringify(intake)" :intake="intake" :there="there" @keep="keep"
         /></ClassScope>
       </details>
+      <p class="row-of linked">
+        <span class="soft"
+          >A OneRoster zip of a gradebook is looked at in the same way: nothing is changed before you say so.</span
+        >
+        <button type="button" class="chip" :disabled="busy" @click="chooser?.click()">Read a zip</button>
+        <input
+          ref="chooser"
+          type="file"
+          accept=".zip,application/zip"
+          class="visually-hidden"
+          tabindex="-1"
+          aria-label="OneRoster zip of a gradebook"
+          @change="readFile"
+        />
+      </p>
       <template v-if="run">
         <ComparedRun
           v-if="run.state === 'prepared'"
@@ -88,7 +110,7 @@ async function keep(to: Partial<NonNullable<typeof intake.value>>): Promise<void
           :busy="busy"
           @decide="decide"
           @send="tell('send')"
-          @compare="compareNow"
+          @compare="compareNow()"
         />
         <SentRun
           v-else
@@ -97,10 +119,10 @@ async function keep(to: Partial<NonNullable<typeof intake.value>>): Promise<void
           :under-way="isUnderWay(run.state)"
           @stop="tell('stop')"
           @again="tell('again', { places: $event })"
-          @compare="compareNow"
+          @compare="compareNow()"
         />
       </template>
-      <p v-else-if="busy" class="soft" role="status">Asking the classroom app what is there.</p>
+      <p v-else-if="busy" class="soft" role="status">Looking what is there.</p>
     </template>
   </main>
 </template>

@@ -1,0 +1,39 @@
+import { Grades } from '../grading/grades'
+import type { Override } from '../grading/override'
+import { studentsIn } from '../grading/section'
+import { jointId } from '../kind'
+import { record } from '../records'
+import { rosterName } from '../section'
+import type { Report, ReportCell } from './report'
+
+/**
+ * The grades of a period for the office: computed, the teacher's own with its reason, as it counts, and as it is reported
+ * with the points of the course's level.
+ */
+export const gradeList: Report = (snapshot, period) => {
+  const grades = new Grades(snapshot)
+  const declared = new Map((snapshot.declared[period.id] ?? []).map((each) => [each.studentId, each]))
+  return {
+    columns: ['student', 'computed', 'override', 'grade', 'label', 'reported', 'declared', 'reason'],
+    rows: studentsIn(snapshot, period).map((student) => {
+      const { computed, effective, reported } = grades.of(student.id, period.id)
+      const own = record(snapshot.records, 'override', jointId(student.id, period.id))
+      const then = declared.get(student.id)
+      return [
+        rosterName(student),
+        computed?.percent ?? '',
+        ownCell(own),
+        effective?.percent ?? '',
+        effective?.label ?? '',
+        reported && reported !== effective ? `${reported.percent} ${reported.label}` : '',
+        then ? [then.percent, then.label].filter(Boolean).join(' ') : '',
+        own.reason,
+      ]
+    }),
+  }
+}
+
+function ownCell({ percent, label, incompleteUntil }: Override): ReportCell {
+  if (incompleteUntil !== null) return { note: 'incomplete', until: incompleteUntil }
+  return [percent, label].filter((part) => part !== null).join(' ')
+}

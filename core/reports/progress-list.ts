@@ -1,0 +1,33 @@
+import { Grades } from '../grading/grades'
+import { studentsIn } from '../grading/section'
+import { jointId } from '../kind'
+import { assignmentsIn } from '../plan/rules'
+import { levelsIn } from '../proficiency/levels-in'
+import { levelWindow } from '../proficiency/window'
+import { record } from '../records'
+import { isMissing } from '../scores/missing'
+import { rosterName } from '../section'
+import type { Report } from './report'
+
+/** Where each student stands: the grade so far, what is missing, and the levels. */
+export const progressList: Report = (snapshot, period) => {
+  const grades = new Grades(snapshot)
+  const window = levelWindow(snapshot, period)
+  const work = assignmentsIn(snapshot, period)
+  return {
+    columns: ['student', 'grade', 'label', 'count', 'missing', 'levels'],
+    rows: studentsIn(snapshot, period).map((student) => {
+      const { effective } = grades.of(student.id, period.id)
+      const missing = work.filter(({ id }) => isMissing(record(snapshot.records, 'cell', jointId(student.id, id))))
+      const levels = levelsIn(window, student.id).filter((each) => !each.isArea && each.level)
+      return [
+        rosterName(student),
+        effective?.percent ?? '',
+        effective?.label ?? '',
+        missing.length ? String(missing.length) : '',
+        missing.map(({ name }) => name).join(', '),
+        levels.map(({ code, statement, level }) => `${code || statement} ${level!.short}`).join(', '),
+      ]
+    }),
+  }
+}

@@ -1,0 +1,1 @@
+ALTER TABLE "prints" ADD COLUMN "section_ids" jsonb DEFAULT '[]'::jsonb NOT NULL;

@@ -1,0 +1,117 @@
+import { and, count, inArray, isNotNull, or } from 'drizzle-orm'
+import type { RosterFindings } from '../../../shared/roster-runs'
+import type { Db } from '../../database/client'
+import { cells } from '../../database/schema'
+import type { RosterChanges } from './apply'
+import { namesOf, titlesOf } from './names'
+import type { RosterStep, Row } from './rows'
+
+type Change = NonNullable<RosterFindings['people']>[number]
+
+/** Somebody's place in a class, as a roster would begin, end or give it to another. */
+interface Place {
+  what: 'joined' | 'left' | 'merged'
+  sectionId: string
+  /** Whose it is, or was. */
+  studentId: string
+  /** Whose it becomes, where two are one. */
+  nextId: string
+}
+
+/**
+ * Who would come, go, move, be called otherwise or become one with another, by name, with how many scores each has where
+ * they leave. Nothing is written.
+ *
+ * @param changes of a roster, which are made for this alone
+ */
+export async function outlookOf(db: Db, changes: RosterChanges): Promise<Change[]> {
+  const found: Change[] = []
+  const places: Place[] = []
+  for await (const step of changes.steps()) {
+    found.push(...renamedIn(step))
+    places.push(...placesIn(step, changes.options.today))
+  }
+  const nameOf = await namer(db, changes, places)
+  const scores = await scoresOf(db, places)
+  const joining = places.filter(({ what }) => what === 'joined')
+  for (const { what, sectionId, studentId, nextId } of places.filter((each) => each.what !== 'joined')) {
+    const next = what === 'left' ? joining.findIndex((each) => each.studentId === studentId) : -1
+    const [to] = next < 0 ? [] : joining.splice(next, 1)
+    found.push({
+      what: to ? 'moved' : what === 'left' ? 'left' : 'merged',
+      name: nameOf.student(studentId),
+      from: nameOf.class(sectionId),
+      to: to ? nameOf.class(to.sectionId) : what === 'merged' ? nameOf.student(nextId) : '',
+      scores: scores.get(`${studentId}/${sectionId}`) ?? 0,
+    })
+  }
+  for (const { studentId, sectionId } of joining)
+    found.push({
+      what: 'joined',
+      name: nameOf.student(studentId),
+      from: '',
+      to: nameOf.class(sectionId),
+      scores: 0,
+    })
+  return found
+}
+
+const fullName = (row: Row) => [row.givenName, row.familyName].filter(Boolean).join(' ')
+
+function renamedIn({ part, changes }: RosterStep): Change[] {
+  if (part !== 'students') return []
+  return changes.flatMap(({ before, after }) =>
+    before && after && fullName(before) !== fullName(after)
+      ? [{ what: 'renamed', name: fullName(before), from: '', to: fullName(after), scores: 0 }]
+      : [],
+  )
+}
+
+function placesIn({ part, changes }: RosterStep, today: string): Place[] {
+  if (part !== 'enrolments') return []
+  const isOpen = (row: Row) => row.lastDay === null || String(row.lastDay) >= today
+  return changes.flatMap(({ before, after }): Place[] => {
+    const row = (after ?? before)!
+    const [sectionId, nextId] = [String(row.sectionId), String(row.studentId)]
+    const place = { sectionId, studentId: String((before ?? row).studentId), nextId }
+    if (place.studentId !== nextId) return [{ what: 'merged', ...place }]
+    const [was, is] = [before !== null && isOpen(before), after !== null && isOpen(after)]
+    return was === is ? [] : [{ what: is ? 'joined' : 'left', ...place }]
+  })
+}
+
+/** What students and classes are called, those that come with the roster among them. */
+async function namer(db: Db, changes: RosterChanges, places: readonly Place[]) {
+  const names = await namesOf(
+    db,
+    places.flatMap(({ studentId, nextId }) => [{ studentId }, { studentId: nextId }]),
+  )
+  const titles = await titlesOf(
+    db,
+    places.map((each) => each.sectionId),
+  )
+  const { ids, roster } = changes
+  for (const each of roster.people) names.set(ids.of.students.get(each.id) ?? '', fullName({ ...each }))
+  for (const each of roster.classes) titles.set(ids.of.classes.get(each.id) ?? '', each.title)
+  return { student: (id: string) => names.get(id) ?? '', class: (id: string) => titles.get(id) ?? '' }
+}
+
+/** How many scores each has in the class that they leave, by `student/class`. */
+async function scoresOf(db: Db, places: readonly Place[]): Promise<Map<string, number>> {
+  const leaving = places.filter(({ what }) => what !== 'joined')
+  if (leaving.length === 0) return new Map()
+  const rows = await db
+    .select({ studentId: cells.studentId, sectionId: cells.sectionId, scores: count() })
+    .from(cells)
+    .where(
+      and(
+        inArray(
+          cells.studentId,
+          leaving.map((each) => each.studentId),
+        ),
+        or(isNotNull(cells.points), isNotNull(cells.percent), isNotNull(cells.label), isNotNull(cells.level)),
+      ),
+    )
+    .groupBy(cells.studentId, cells.sectionId)
+  return new Map(rows.map((row) => [`${row.studentId}/${row.sectionId}`, Number(row.scores)]))
+}

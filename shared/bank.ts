@@ -1,0 +1,11 @@
+import { z } from 'zod'
+import { schemas } from '../core/kinds'
+import { bankEntryAsSeen } from './class'
+
+/** The banks that a person sees, and the records of them that are theirs to change. */
+export const bankResponse = z.object({
+  bank: z.array(bankEntryAsSeen),
+  own: z.record(z.string(), schemas.bankEntry),
+  stars: z.record(z.string(), schemas.bankStar),
+})
+export type BankResponse = z.infer<typeof bankResponse>

@@ -1,0 +1,119 @@
+import { describe, expect, it } from 'vitest'
+import { jointId } from '#core/kind'
+import { blanks } from '#core/kinds'
+import { looseEnds } from '#core/looseends'
+import { asOwnGrade, currentGrades, departures, isLeft } from '#core/report-card/declared'
+import { declaredTouched } from '#core/report-card/declared-touched'
+import { closingLine, closingLines } from '#core/today/closing-line'
+import { aClass } from '../support/class'
+
+const quarter = (periods: ReturnType<typeof earth>['periods']) => periods.find(({ id }) => id === 'q2')!
+/** Quarter 2 ends on December 16. */
+const earth = () =>
+  aClass({
+    categories: { Tests: '100' },
+    assignments: {
+      exam: { categoryId: 'Tests' },
+      later: { categoryId: 'Tests', dueOn: '2026-12-10' },
+      free: { counts: false },
+    },
+    scores: { ann: { exam: '90' }, ben: {} },
+    students: [{ id: 'ben' }],
+  })
+
+describe('how far a class is closed', () => {
+  it('counts what is due and blank, remarks, and what is to be looked at in them', () => {
+    const snapshot = earth()
+    snapshot.records.remark[jointId('ann', 'q2')] = { text: '{name} is ready.' }
+    expect(closingLine(snapshot, quarter(snapshot.periods), '2026-11-25')).toMatchObject({
+      scored: { now: 3, notYetDue: 2 },
+      ...{ written: 1, students: 2, toLookAt: 1, lookedOver: false, declared: false, examsWithout: null },
+    })
+  })
+  it('waits for an exam in its window, unless there is none this time', () => {
+    const snapshot = earth()
+    snapshot.periods.push({
+      ...quarter(snapshot.periods),
+      ...{ id: 'ex', parentId: 'q2', kind: 'exam', title: 'Exam', firstDay: '2026-12-14' },
+    })
+    const line = () => closingLine(snapshot, quarter(snapshot.periods), '2026-11-25').examsWithout
+    expect(line()).toBe(1)
+    snapshot.records.closing.q2 = { ...blanks.closing, noExam: true }
+    expect(line()).toBe(0)
+  })
+  it('is looked at from three weeks before its end, or the office’s day, until it is declared', () => {
+    const snapshot = earth()
+    const titles = (today: string) => closingLines(snapshot, today).map((each) => each.period.title)
+    expect(titles('2026-11-24')).toEqual(['Quarter 1'])
+    expect(titles('2026-11-25')).toEqual(['Quarter 1', 'Quarter 2'])
+    snapshot.windows.q2 = { dueOn: '2026-12-20', isClosed: false, answer: '' }
+    expect(titles('2026-11-28')).toEqual(['Quarter 1'])
+    snapshot.records.declaration.q1 = { declared: true, reason: '' }
+    expect(titles('2026-11-28')).toEqual([])
+    expect(titles('2026-12-01')).toEqual(['Quarter 2'])
+  })
+})
+
+describe('a declared term', () => {
+  const declared = () => {
+    const snapshot = earth()
+    snapshot.records.declaration.q2 = { declared: true, reason: '' }
+    snapshot.declared.q2 = currentGrades(snapshot, quarter(snapshot.periods))
+    return snapshot
+  }
+  it('is touched by a score or mark of its work that counts, and by nothing else', () => {
+    const snapshot = declared()
+    const touched = (id: string, to: object, kind = 'cell') =>
+      declaredTouched(snapshot, [{ kind, id, to } as never]).map((each) => each.id)
+    expect(touched('ann/exam', { value: null })).toEqual(['q2'])
+    expect(touched('ann/exam', { marks: ['late'] })).toEqual(['q2'])
+    expect(touched('ann/exam', { note: 'asked' })).toEqual([])
+    expect(touched('ann/free', { value: null })).toEqual([])
+    expect(touched('ann/q2', { text: 'x' }, 'remark')).toEqual([])
+    snapshot.records.declaration.q2!.declared = false
+    expect(touched('ann/exam', { value: null })).toEqual([])
+  })
+  it('can be left as it drifted, until the grade moves again', () => {
+    const snapshot = declared()
+    const drifts = () => looseEnds(snapshot).filter(({ code }) => code === 'drift').length
+    const score = (points: string) => Object.assign(snapshot.records.cell['ann/exam']!, { value: { points } })
+    score('59')
+    expect(drifts()).toBe(1)
+    const [moved] = departures(snapshot.declared.q2!, currentGrades(snapshot, quarter(snapshot.periods)))
+    expect(moved!.now.percent).toBe('59.0')
+    expect(asOwnGrade(moved!.now)).toEqual({ percent: '59', label: moved!.now.label })
+    // As the database keeps it: without the place that is shown.
+    const id = jointId('ann', 'q2')
+    snapshot.records.driftLeft[id] = { percent: '59', label: moved!.now.label, reason: 'agreed' }
+    expect([drifts(), isLeft(snapshot, 'ann', 'q2', moved!.now)]).toEqual([0, true])
+    score('58')
+    expect(drifts()).toBe(1)
+    score('59')
+    snapshot.records.driftLeft[id]!.reason = ''
+    expect(drifts()).toBe(1)
+  })
+})
+
+describe('an incomplete grade', () => {
+  it('is declared and sent as none, and speaks up when it is made good', () => {
+    const snapshot = earth()
+    snapshot.records.override[jointId('ann', 'q2')] = { ...blanks.override, incompleteUntil: '2027-01-15' }
+    const of = () => currentGrades(snapshot, quarter(snapshot.periods)).find(({ studentId }) => studentId === 'ann')!
+    expect(of()).toMatchObject({ percent: null, label: null, unadjusted: null, computedPercent: '90.0' })
+    snapshot.records.declaration.q2 = { declared: true, reason: '' }
+    snapshot.declared.q2 = currentGrades(snapshot, quarter(snapshot.periods))
+    snapshot.records.override[jointId('ann', 'q2')]!.incompleteUntil = null
+    expect(departures(snapshot.declared.q2, [of()])).toMatchObject([
+      { was: { percent: null }, now: { percent: '90.0' } },
+    ])
+  })
+  it('is a loose end from the day after it was to be made good', () => {
+    const snapshot = earth()
+    snapshot.records.override[jointId('ann', 'q2')] = { ...blanks.override, incompleteUntil: '2027-01-15' }
+    const found = (today: string | null) => looseEnds(snapshot, today).filter(({ code }) => code === 'incomplete')
+    expect([found(null).length, found('2027-01-15').length]).toEqual([0, 0])
+    const [end] = found('2027-01-16')
+    expect(end!.message).toMatchObject({ code: 'end.incomplete', period: 'Quarter 2', until: '2027-01-15' })
+    expect(end!.fixes![0]!.desired).toEqual([{ kind: 'override', id: 'ann/q2', to: { incompleteUntil: null } }])
+  })
+})
