@@ -91,10 +91,8 @@ test('a statement stands on every card, is changed later, and leaves what was wr
   }
   await expect(row.getByText('Hugo built a delta.')).toHaveCount(0)
   await expect(hugo).toHaveValue(before)
-  const asked = page.context().waitForEvent('request', (each) => each.url().includes('report-cards'))
   await hugo.click()
-  await desk.margin.getByRole('button', { name: 'Report card (PDF)' }).click()
-  const card = textOf(await (await page.request.get((await asked).url())).body())
+  const card = textOf(await desk.card())
   expect(card.replace(/\s+/g, ' ')).toContain('Hugo drained a pond.')
 })
 
@@ -257,19 +255,20 @@ test('an entry of one’s own is written, starred, saved as a file, read again, 
 test('a print waits for the last remark', async ({ desk, page }) => {
   const remark = page.getByLabel('Remark for Barrientos, Hugo')
   await remark.click()
+  let letGo = () => {}
+  const held = new Promise<void>((resolve) => (letGo = resolve))
   await page.route('**/acts', async (route) => {
-    await new Promise((resolve) => setTimeout(resolve, 1500))
+    await held
     await route.continue()
   })
-  let saved = false
-  page.on('response', (response) => {
-    if (response.url().endsWith('/acts') && response.ok()) saved = true
-  })
   await remark.fill('The very last words.')
-  const asked = page.context().waitForEvent('request', (each) => each.url().includes('/report-cards'))
-  await desk.margin.getByRole('button', { name: 'Report card (PDF)' }).click()
-  await asked
-  expect(saved).toBe(true)
+  const print = desk.margin.getByRole('button', { name: 'Report card (PDF)' })
+  const [opened] = await Promise.all([page.waitForEvent('popup'), print.click()])
+  await expect(print).toBeDisabled()
+  expect(opened.url()).toBe('about:blank')
+  letGo()
+  await expect.poll(() => opened.url()).toContain('/report-cards')
+  expect(textOf(await (await page.request.get(opened.url())).body())).toContain('The very last words.')
 })
 
 test('a class without grades is closed by its levels, and its card speaks of them', async ({ desk, page }) => {

@@ -99,6 +99,20 @@ export class Desk {
     )
   }
 
+  /** The report card of the student at hand, in the page that the margin's button opens. */
+  async card(): Promise<Buffer> {
+    const [opened] = await Promise.all([
+      this.page.waitForEvent('popup'),
+      this.margin.getByRole('button', { name: 'Report card (PDF)' }).click(),
+    ])
+    // Its address is looked at, not its requests: a page that opens can have asked before it is listened to.
+    await expect.poll(() => opened.url(), { timeout: 30_000 }).toContain('/report-cards')
+    const answer = await this.page.request.get(opened.url())
+    expect(answer.headers()['content-type']).toBe('application/pdf')
+    await opened.close()
+    return answer.body()
+  }
+
   /** The report cards of the class whose closing is open: printed by the queue, and the file of it. */
   async printed(): Promise<Buffer> {
     await this.page.getByRole('link', { name: 'Report cards', exact: true }).click()
