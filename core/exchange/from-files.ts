@@ -2,6 +2,7 @@ import type { GradebookFiles } from '../formats/oneroster/csv-gradebook'
 import { record } from '../records'
 import type { ClassSnapshot } from '../section'
 import type { Coursework, CourseworkResult } from './coursework'
+import { scoreId } from './desired'
 import type { SourceBaseline } from './pull'
 import type { ThingFields } from './thing'
 
@@ -13,6 +14,8 @@ export interface FiledCoursework {
   known: Map<string, string>
   /** Assignments of this class that a delta takes away, as they are here: whether they go is to be decided. */
   baseline: Map<string, SourceBaseline>
+  /** Cells of this class whose score a delta takes away. */
+  cleared: string[]
 }
 
 type Some<T extends keyof ThingFields> = Partial<ThingFields[T]>
@@ -28,7 +31,7 @@ export function fromFiles(
   snapshot: ClassSnapshot,
   standardIdOf: (theirs: string) => string | undefined,
 ): FiledCoursework {
-  const found: FiledCoursework = { coursework: [], results: [], known: new Map(), baseline: new Map() }
+  const found: FiledCoursework = { coursework: [], results: [], known: new Map(), baseline: new Map(), cleared: [] }
   const names = new Map<string, string>()
   for (const [id, { type, fields }] of things)
     if (type === 'category') names.set(id, (fields as Some<'category'>).name ?? '')
@@ -75,6 +78,7 @@ export function fromFiles(
       const { title, ...fields } = asHere(snapshot, id)
       found.baseline.set(id, { type: 'assignment', theirId: id, title, fields, isIn: true })
     }
+  found.cleared = Object.keys(snapshot.records.cell).filter((id) => gone.has(scoreId(id)))
   return found
 }
 

@@ -1,7 +1,7 @@
-import { jointId } from '../kind'
+import { jointId, partsOf } from '../kind'
 import { record } from '../records'
 import { proposedShortName } from '../scores/short-name'
-import type { ClassSnapshot } from '../section'
+import { fullName, type ClassSnapshot } from '../section'
 import { same } from '../same'
 import type { Choice, Difference, Finding, Sides } from './compare'
 import type { Coursework, CourseworkResult } from './coursework'
@@ -32,6 +32,8 @@ export interface PullInput {
   baseline: ReadonlyMap<string, SourceBaseline>
   /** Our ids of coursework that the baseline does not know. */
   known?: ReadonlyMap<string, string>
+  /** Ids of cells whose score was taken away there. */
+  cleared?: readonly string[]
   newId: () => string
   /** What was decided for good: of coursework by its id there, of a score by that of its cell. */
   choiceOf?: (thing: { type: 'assignment' | 'score'; id: string }) => Choice | null
@@ -69,6 +71,7 @@ export function pulling(input: PullInput): PullDifference[] {
   return [
     ...found.flatMap(({ difference }) => difference ?? []),
     ...goneFrom(input, present),
+    ...clearedFrom(input),
     ...input.results.flatMap((result) => {
       const id = taken.get(result.courseworkId)
       return id ? (ofResult(input, result, id) ?? []) : []
@@ -165,6 +168,25 @@ function goneFrom({ snapshot, baseline, choiceOf }: PullInput, present: Readonly
   })
 }
 
+const nothing = { earned: null, text: null, marks: [], note: '' }
+
+/** Scores that are here and were taken away there. */
+function clearedFrom({ snapshot, cleared = [], choiceOf }: PullInput): PullDifference[] {
+  return cleared.flatMap((id): PullDifference[] => {
+    const [studentId, assignmentId] = partsOf(id) as [string, string]
+    const student = snapshot.students.find((each) => each.id === studentId)
+    const assignment = record(snapshot.records, 'assignment', assignmentId)
+    const choice = choiceOf?.({ type: 'score', id }) ?? null
+    if (!student || assignment.removed || choice === 'mine' || choice === 'leave') return []
+    const here = scoreOf(snapshot, assignment, record(snapshot.records, 'cell', id))
+    const finding = findingOfTheirs({ here, there: nothing, base: here }, [], choice)
+    if (!finding) return []
+    const title = `${assignment.name}, ${fullName(student)}`
+    const of = { type: 'score' as const, id, theirId: assignmentId, title, studentId, assignmentId }
+    return [{ ...of, here, there: nothing, base: here, ...finding }]
+  })
+}
+
 /** A score as it is there, beside the cell. */
 function ofResult(input: PullInput, result: CourseworkResult, assignmentId: string): PullDifference | null {
   const { snapshot, baseline, choiceOf, coursework } = input
@@ -176,7 +198,6 @@ function ofResult(input: PullInput, result: CourseworkResult, assignmentId: stri
   const base = baseline.get(id)?.fields ?? null
   const cell = record(snapshot.records, 'cell', id)
   const here = scoreOf(snapshot, record(snapshot.records, 'assignment', assignmentId), cell)
-  const nothing = { earned: null, text: null, marks: [], note: '' }
   // What neither side ever said is no difference.
   const choice = choiceOf?.({ type: 'score', id }) ?? null
   const finding = choice === 'leave' ? null : findingOfTheirs({ here, there, base: base ?? nothing }, [], choice)
@@ -186,7 +207,7 @@ function ofResult(input: PullInput, result: CourseworkResult, assignmentId: stri
     type: 'score',
     id,
     theirId: result.courseworkId,
-    title: `${title}, ${[student.givenName, student.familyName].filter(Boolean).join(' ')}`,
+    title: `${title}, ${fullName(student)}`,
     studentId,
     assignmentId,
     ...{ here, there, base },
