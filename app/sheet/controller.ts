@@ -2,7 +2,7 @@ import { say } from '~/words/say'
 import { blockOf, placesIn } from './block'
 import { followClipboard } from './clipboard'
 import type { SheetHost } from './host'
-import { PAGE, stepOf } from './keys'
+import { FAR, PAGE, stepOf } from './keys'
 import { position, SheetOverlay } from './overlay'
 import { followPointer } from './pointer'
 import type { Block, Place, Wish } from './types'
@@ -189,6 +189,8 @@ export class SheetController {
   private cellKey(event: KeyboardEvent): boolean {
     const far = event.ctrlKey || event.metaKey
     const extend = event.shiftKey && this.active.row >= 0
+    // The first cell of the first student, also from a head.
+    if (far && event.key === 'Home') return this.stepped(-(extend ? this.head : this.active).row, -FAR, extend)
     const step = stepOf(event.key, far)
     if (step) return this.stepped(...step, extend)
     switch (event.key) {

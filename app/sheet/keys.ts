@@ -1,6 +1,7 @@
 /** Rows that a page key moves by. */
 export const PAGE = 12
-const FAR = 1e6
+/** More than any sheet has. */
+export const FAR = 1e6
 
 /**
  * The rows and columns by which a key moves; null for one that does not move.
@@ -23,7 +24,7 @@ export function stepOf(key: string, far: boolean): [rows: number, columns: numbe
     case 'PageDown':
       return [PAGE, 0]
     case 'Home':
-      return [far ? -FAR : 0, -FAR]
+      return [0, -FAR]
     case 'End':
       return [far ? FAR : 0, FAR]
     default:
