@@ -7,5 +7,7 @@ export const bankResponse = z.object({
   bank: z.array(bankEntryAsSeen),
   own: z.record(z.string(), schemas.bankEntry),
   stars: z.record(z.string(), schemas.bankStar),
+  /** In how many remarks of the teacher's classes an entry stands, by its id. */
+  uses: z.record(z.string(), z.number()),
 })
 export type BankResponse = z.infer<typeof bankResponse>

@@ -3,6 +3,7 @@ import { searchBank } from '#core/remarks/bank'
 import { bankCsv } from '#core/formats/bank-csv'
 import type { BankEntry, BankEntryRecord } from '#core/remarks/bank-entry'
 import { useBank } from '~/composables/useBank'
+import { counted } from '~/composables/useWords'
 import { usePerson } from '~/stores/person'
 import { suitsWords, triedOn } from '~/words/bank'
 
@@ -45,6 +46,8 @@ const shown = computed(() =>
       (whose.value === 'all' || (whose.value === 'starred' ? each.starred : each.owner === whose.value)),
   ),
 )
+const usedWords = ({ id, code }: BankEntry) =>
+  `${code} stands in ${counted(bank.known?.uses[id] ?? 0, 'remark')} of your classes`
 const isMine = ({ owner }: BankEntry) => owner === (isOffice.value ? 'district' : 'mine')
 const nextPlace = computed(() => Math.max(0, ...Object.values(bank.known?.own ?? {}).map((each) => each.place + 1)))
 
@@ -138,6 +141,7 @@ function exportCsv(): void {
           <th class="topic">Topic</th>
           <th>Text</th>
           <th class="suits">Suits</th>
+          <th v-if="!isOffice" class="used number">Remarks</th>
           <th class="do"><span class="visually-hidden">Change</span></th>
         </tr>
       </thead>
@@ -152,6 +156,7 @@ function exportCsv(): void {
             <ResolvedEntry v-if="tried" :text="each.text" :student="tried" /><template v-else>{{ each.text }}</template>
           </td>
           <td class="soft">{{ suitsWords(each.suits) }}</td>
+          <td v-if="!isOffice" class="number soft" :title="usedWords(each)">{{ bank.known?.uses[each.id] ?? '' }}</td>
           <td class="do">
             <template v-if="isMine(each)">
               <button type="button" class="chip" :aria-label="`Change ${each.code}`" @click="write(each.id)">
@@ -224,6 +229,9 @@ function exportCsv(): void {
 }
 .suits {
   width: 140px;
+}
+.used {
+  width: 66px;
 }
 .do {
   width: 140px;

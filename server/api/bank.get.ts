@@ -1,4 +1,4 @@
-import { bankFor } from '../services/bank'
+import { bankFor, bankUses } from '../services/bank'
 import { DISTRICT } from '../services/district'
 import { readRecords } from '../services/records-store'
 
@@ -8,5 +8,6 @@ export default route(async (event) => {
   const db = await useDb()
   const isOffice = person.role === 'registrar'
   const { bankEntry, bankStar } = await readRecords(db, isOffice ? DISTRICT : person.id, ['bankEntry', 'bankStar'])
-  return { bank: await bankFor(db, isOffice ? [] : [person.id]), own: bankEntry, stars: bankStar }
+  const bank = await bankFor(db, isOffice ? [] : [person.id])
+  return { bank, own: bankEntry, stars: bankStar, uses: isOffice ? {} : await bankUses(db, person.id, bank) }
 })

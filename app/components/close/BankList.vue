@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { jointId } from '#core/kind'
-import { isIn } from '#core/remarks/bank'
 import type { BankEntry } from '#core/remarks/bank-entry'
 import { asksForSomething, suitsStudent } from '#core/remarks/suits'
+import { countUses } from '#core/remarks/uses'
+import { counted } from '~/composables/useWords'
 import { useClassBank } from '~/composables/useClassBank'
 import type { CloseLine } from '~/composables/useClosing'
 import { useClassStore } from '~/stores/class'
@@ -17,18 +18,12 @@ const field = useTemplateRef('field')
 const at = ref(0)
 watch(typed, () => (at.value = 0))
 const found = computed(() => find(typed.value, props.line.facts))
-/** How many remarks of the period have each entry, as it reads for their student. */
+/** How many remarks of the period have each entry. */
 const uses = computed(() => {
   const { students, period } = classStore
-  const written = students.map((student) => ({
-    student,
-    text: classStore.get('remark', jointId(student.id, period!.id)).text,
-  }))
-  return new Map(
-    found.value.map(({ id, text }) => [
-      id,
-      written.filter((each) => each.text && isIn(each.text, text, each.student)).length,
-    ]),
+  return countUses(
+    found.value,
+    students.map(({ id }) => classStore.get('remark', jointId(id, period!.id)).text),
   )
 })
 
@@ -96,7 +91,10 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         <code>{{ entry.code }}</code>
         <ResolvedEntry :text="entry.text" :student="line.student" />
         <small v-if="uses.get(entry.id) || (asks(entry) && suits(entry))">{{
-          [asks(entry) && suits(entry) ? 'suits' : '', uses.get(entry.id) ? `in ${uses.get(entry.id)} remarks` : '']
+          [
+            asks(entry) && suits(entry) ? 'suits' : '',
+            uses.get(entry.id) ? `in ${counted(uses.get(entry.id)!, 'remark')}` : '',
+          ]
             .filter(Boolean)
             .join(', ')
         }}</small>
