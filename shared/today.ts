@@ -31,7 +31,7 @@ const closingLine = z.object({
   scored: z.object({ now: z.number(), notYetDue: z.number(), ofLeavers: z.number() }),
   examsWithout: z.number().nullable(),
   lookedOver: z.boolean(),
-  withoutLevel: z.number(),
+  toDecide: z.object({ levels: z.number(), habits: z.number() }).nullable(),
   written: z.number(),
   toLookAt: z.number(),
   students: z.number(),

@@ -1,4 +1,5 @@
 import type { LooseEnd } from '#core/looseends'
+import type { ClosingLine } from '#core/today/closing-line'
 
 /**
  * Where a loose end is looked at and mended by hand.
@@ -27,4 +28,14 @@ export function pathOfEnd(sectionId: string, { mend }: Pick<LooseEnd, 'mend'>, q
         ? { path: base, query: { student: mend.studentId, assignment: mend.assignmentId } }
         : { path: base, query: { ...query, edit: mend.assignmentId } }
   }
+}
+
+/**
+ * Where what is left of levels and habits is decided: levels first, then the page of habits.
+ *
+ * @example whereToDecide('section-1', 'q2', { levels: 0, habits: 4 }).path // '/habits'
+ */
+export function whereToDecide(sectionId: string, period: string, left: NonNullable<ClosingLine['toDecide']>) {
+  if (!left.levels && left.habits) return { path: '/habits', query: { period } }
+  return { path: `/class/${sectionId}/proficiency`, query: { period, ...(left.levels ? { left: '1' } : {}) } }
 }

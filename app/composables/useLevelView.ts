@@ -6,7 +6,12 @@ const list = (value: unknown) => (typeof value === 'string' && value ? value.spl
 
 function viewOf(query: LocationQuery): LevelView {
   const text = (value: unknown) => (typeof value === 'string' && value ? value : null)
-  return { area: text(query.area), folded: new Set(list(query.folded)), open: text(query.open) }
+  return {
+    area: text(query.area),
+    folded: new Set(list(query.folded)),
+    open: text(query.open),
+    left: query.left === '1',
+  }
 }
 
 /** The view of Proficiency that the address holds, so that it can be kept, reloaded and gone back from. */
@@ -17,13 +22,14 @@ export function useLevelView() {
   const query = computed(() => (route.query.period ? { period: route.query.period } : {}))
 
   function show(change: Partial<LevelView>): Promise<unknown> {
-    const { area, folded, open } = { ...view.value, ...change }
+    const { area, folded, open, left } = { ...view.value, ...change }
     const { student: _student, standard: _standard, ...rest } = route.query
     const next: LocationQueryRaw = {
       ...rest,
       area: area ?? undefined,
       folded: folded.size ? [...folded].join(',') : undefined,
       open: open ?? undefined,
+      left: left ? '1' : undefined,
     }
     return Promise.resolve(goTo({ query: next }))
   }

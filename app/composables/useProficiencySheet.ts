@@ -1,6 +1,7 @@
 import type { Standard } from '#core/section'
 import { evidenceOf } from '#core/proficiency/evidence-of'
 import { standardsOf } from '#core/plan/standards-of'
+import { toDecide } from '#core/proficiency/to-decide'
 import { levelWindow, type LevelWindow } from '#core/proficiency/window'
 import { featureActions, type ColumnFeature, type FeatureKeys } from '~/sheet/features'
 import { seenColumn } from '~/sheet/levels/seen-column'
@@ -20,13 +21,18 @@ export interface LevelView {
   folded: ReadonlySet<string>
   /** The standard whose evidence is open; null shows levels of all. */
   open: string | null
+  /** Only students of whom a level is still to be decided. */
+  left: boolean
 }
 
 /** `Q1` of `Quarter 1`. */
 const shortTitle = (title: string) => title.replace(/^(\p{L})\p{L}* (\d+)$/u, '$1$2')
 
 /** The standards that a view shows, each before those below it. */
-export function standardsIn({ tree }: LevelWindow, view: LevelView & { habits: boolean }): Standard[] {
+export function standardsIn(
+  { tree }: LevelWindow,
+  view: Pick<LevelView, 'area' | 'folded'> & { habits: boolean },
+): Standard[] {
   const top = view.area === null ? tree.roots : tree.roots.filter((each) => each.id === view.area)
   const walk = (each: Standard): Standard[] =>
     view.folded.has(each.id) ? [each] : [each, ...tree.childrenOf(each.id).flatMap(walk)]
@@ -43,15 +49,29 @@ export function useProficiencySheet(view: () => LevelView, keys: FeatureKeys) {
   const window = computed(() => levelWindow(classStore.structure!, classStore.period!))
   const how = computed(() => levelMethodShort[classStore.plan!.proficiency.calculation.method])
 
-  const rows = computed(() =>
-    classStore.students.map((each) => rowOf(each, today.value, classStore.snapshot!.section.id)),
-  )
   /** The areas at the top that have others below them: what a teacher of several subjects chooses among. */
   const areas = computed(() =>
     window.value.tree.roots.filter((each) => !each.habit && window.value.tree.childrenOf(each.id).length),
   )
   /** A class that is about nothing but habits shows those here. */
   const onlyHabits = computed(() => standardsOf(window.value.snapshot).every((each) => each.habit))
+  /** Whom the filter shows is settled when it is chosen, so that no row runs away under the typing. */
+  const undecided = shallowRef<ReadonlySet<string> | null>(null)
+  watch(
+    () => [view().left, classStore.periodId] as const,
+    ([left]) => {
+      const of = left
+        ? toDecide(window.value, today.value).filter((each) => each.standard.habit === onlyHabits.value)
+        : null
+      undecided.value = of && new Set(of.map((each) => each.studentId))
+    },
+    { immediate: true },
+  )
+  const rows = computed(() =>
+    classStore.students
+      .filter(({ id }) => undecided.value?.has(id) ?? true)
+      .map((each) => rowOf(each, today.value, classStore.snapshot!.section.id)),
+  )
   const standards = computed(() => standardsIn(window.value, { ...view(), habits: onlyHabits.value }))
   const opened = computed(() => standardsOf(window.value.snapshot).find((each) => each.id === view().open) ?? null)
 

@@ -19,6 +19,12 @@ export const remarkWords = ({ written, students, toLookAt }: ClosingLine): strin
 export const hasRemarksLeft = ({ written, students, toLookAt }: ClosingLine): boolean =>
   written < students || toLookAt > 0
 
+/** What is to be decided of levels and habits. */
+export function decideWords({ levels, habits }: NonNullable<ClosingLine['toDecide']>): string {
+  const left = [...(levels ? [counted(levels, 'level')] : []), ...(habits ? [counted(habits, 'habit')] : [])]
+  return left.length ? `${left.join(' and ')} to decide` : 'all decided'
+}
+
 /** The day by which it is to be done, with the days left; late is said. */
 export function dueWords({ dueOn, period, declared, isClosed }: ClosingLine, today: string): string {
   if (declared) return 'complete'
@@ -32,12 +38,13 @@ export function dueWords({ dueOn, period, declared, isClosed }: ClosingLine, tod
 
 /** What is left before it is declared; empty where nothing is. None of it blocks. */
 export function leftWords(line: ClosingLine): string[] {
-  const { scored, lookedOver, isGraded, written, students, toLookAt, examsWithout } = line
+  const { scored, lookedOver, isGraded, written, students, toLookAt, examsWithout, toDecide } = line
   return [
     ...(lookedOver ? [] : [isGraded ? 'grades to look over' : 'levels to look over']),
     ...(scored.now ? [`${counted(scored.now, 'score')} to give`] : []),
     ...(scored.notYetDue ? [`${counted(scored.notYetDue, 'score')} not yet due`] : []),
     ...(examsWithout ? ['no exam dated'] : []),
+    ...(toDecide && toDecide.levels + toDecide.habits ? [decideWords(toDecide)] : []),
     ...(written < students ? [`${counted(students - written, 'remark')} to write`] : []),
     ...(toLookAt ? [`${counted(toLookAt, 'remark')} to look at`] : []),
   ]

@@ -1,10 +1,11 @@
 import { daysAfter } from '../calendar/date'
 import { holds, periodToday, type Period } from '../calendar/periods'
-import { enrolledOn, type ClassSnapshot } from '../section'
+import type { ClassSnapshot } from '../section'
 import { standardsOf } from '../plan/standards-of'
 import { evidenceOf, type EvidenceItem } from '../proficiency/evidence-of'
 import { levelIn } from '../proficiency/level'
 import { nameOfStandard } from '../proficiency/standards'
+import { askedOf, habitsAsked } from '../proficiency/to-decide'
 import { levelWindow, type LevelWindow } from '../proficiency/window'
 import type { Find, LooseEnd } from './looseend'
 
@@ -113,9 +114,6 @@ function untold(window: LevelWindow, evidence: Evidence, today: string): LooseEn
   })
 }
 
-const inClass = (window: LevelWindow, today: string) =>
-  window.snapshot.students.filter((student) => enrolledOn(student, today))
-
 /** Reported standards of which nobody has a level, with the end of the period near. */
 function noEvidence(window: LevelWindow, today: string): LooseEnd[] {
   const without = standardsOf(window.snapshot).filter(
@@ -124,7 +122,7 @@ function noEvidence(window: LevelWindow, today: string): LooseEnd[] {
       !each.habit &&
       each.withdrawnOn === null &&
       window.tree.childrenOf(each.id).length === 0 &&
-      !inClass(window, today).some(({ id }) => levelIn(window, id, each.id).effective),
+      !askedOf(window, today).some(({ id }) => levelIn(window, id, each.id).effective),
   )
   if (without.length === 0) return []
   return [
@@ -138,10 +136,8 @@ function noEvidence(window: LevelWindow, today: string): LooseEnd[] {
 
 /** Students without learning habits, with the end of the period near. */
 function habits(window: LevelWindow, today: string): LooseEnd[] {
-  const asked = standardsOf(window.snapshot).filter(
-    (each) => each.habit && each.withdrawnOn === null && window.tree.childrenOf(each.id).length === 0,
-  )
-  const without = inClass(window, today).filter(({ id }) =>
+  const asked = habitsAsked(window)
+  const without = askedOf(window, today).filter(({ id }) =>
     asked.some((each) => !levelIn(window, id, each.id).effective),
   )
   if (without.length === 0) return []

@@ -3,8 +3,8 @@ import type { Period } from '../calendar/periods'
 import { Grades } from '../grading/grades'
 import { studentsIn, toScore, type ToScore } from '../grading/section'
 import { assignmentsIn, isGraded, planOf } from '../plan/rules'
-import { levelsIn } from '../proficiency/levels-in'
-import { levelWindow } from '../proficiency/window'
+import { standardsAsked, toDecide } from '../proficiency/to-decide'
+import { levelWindow, type LevelWindow } from '../proficiency/window'
 import { record } from '../records'
 import { remarkStates, type RemarkState } from '../report-card/remark-states'
 import type { ClassSnapshot } from '../section'
@@ -21,8 +21,8 @@ export interface ClosingLine {
   /** Exam windows in which nothing is dated, where an exam is expected; null where there is no window. */
   examsWithout: number | null
   lookedOver: boolean
-  /** Levels without enough evidence, where the class gives no grades. */
-  withoutLevel: number
+  /** Levels and habits without evidence and without the teacher's own; null where the class has none. */
+  toDecide: { levels: number; habits: number } | null
   written: number
   toLookAt: number
   students: number
@@ -64,24 +64,27 @@ export function closingLine(
 ): ClosingLine {
   const { records, windows } = snapshot
   const { lookedOver } = record(records, 'closing', period.id)
-  const graded = isGraded(snapshot, planOf(snapshot), period)
-  const window = graded ? null : levelWindow(snapshot, period)
   return {
     period: { id: period.id, title: period.title, lastDay: period.lastDay },
     dueOn: windows[period.id]?.dueOn ?? null,
     isClosed: windows[period.id]?.isClosed ?? false,
-    isGraded: graded,
+    isGraded: isGraded(snapshot, planOf(snapshot), period),
     scored: toScore(snapshot, period, today),
     examsWithout: examsWithout(snapshot, period),
     lookedOver,
-    withoutLevel: window
-      ? remarks.flatMap(({ student }) => levelsIn(window, student.id)).filter((each) => each.level === null).length
-      : 0,
+    toDecide: decisions(levelWindow(snapshot, period), today),
     written: remarks.filter((each) => each.remark.trim() !== '').length,
     toLookAt: remarks.filter((each) => each.findings.length > 0).length,
     students: remarks.length,
     declared: record(records, 'declaration', period.id).declared,
   }
+}
+
+function decisions(window: LevelWindow, today: CivilDate): ClosingLine['toDecide'] {
+  if (!standardsAsked(window).length) return null
+  const all = toDecide(window, today)
+  const habits = all.filter((each) => each.standard.habit).length
+  return { levels: all.length - habits, habits }
 }
 
 function remarksOf(snapshot: ClassSnapshot, period: Period): RemarkState[] {

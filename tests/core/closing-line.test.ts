@@ -5,7 +5,7 @@ import { looseEnds } from '#core/looseends'
 import { asOwnGrade, currentGrades, departures, isLeft } from '#core/report-card/declared'
 import { declaredTouched } from '#core/report-card/declared-touched'
 import { closingLine, closingLines } from '#core/today/closing-line'
-import { aClass } from '../support/class'
+import { aClass, aStandard } from '../support/class'
 
 const quarter = (periods: ReturnType<typeof earth>['periods']) => periods.find(({ id }) => id === 'q2')!
 /** Quarter 2 ends on December 16. */
@@ -40,6 +40,18 @@ describe('how far a class is closed', () => {
     expect(line()).toBe(1)
     snapshot.records.closing.q2 = { ...blanks.closing, noExam: true }
     expect(line()).toBe(0)
+  })
+  it('asks for a level of each standard that is worked on, and for each habit, of those who are in the class', () => {
+    const snapshot = earth()
+    const line = () => closingLine(snapshot, quarter(snapshot.periods), '2026-11-25').toDecide
+    expect(line()).toBe(null)
+    snapshot.standards.push(aStandard('s1'), aStandard('untouched'), aStandard('h1', { habit: true }))
+    Object.assign(snapshot.records.assignment.exam!, { standardIds: ['s1'], scoredIn: 'levels' })
+    Object.assign(snapshot.records.cell['ann/exam']!, { value: { level: '3' } })
+    expect(line()).toEqual({ levels: 1, habits: 2 })
+    snapshot.records.levelOverride[jointId('ann', 'h1', 'q2')] = { level: '3', reason: '' }
+    snapshot.students[1]!.spans = [{ firstDay: '2026-08-31', lastDay: '2026-11-20' }]
+    expect(line()).toEqual({ levels: 0, habits: 0 })
   })
   it('is looked at from three weeks before its end, or the office’s day, until it is declared', () => {
     const snapshot = earth()

@@ -5,7 +5,8 @@ import type { Closing } from '~/composables/useClosing'
 import { useClassStore } from '~/stores/class'
 import { usePerson } from '~/stores/person'
 import { shortDay } from '~/composables/useWords'
-import { dueWords, hasRemarksLeft, remarkWords, scoredWords } from '~/words/closing'
+import { whereToDecide } from '~/composables/useEndPath'
+import { decideWords, dueWords, hasRemarksLeft, remarkWords, scoredWords } from '~/words/closing'
 
 /** What there is to do before a period is declared, how far it is, and the way to what is left of each. */
 const props = defineProps<{ closing: Closing }>()
@@ -43,6 +44,18 @@ const examStep = computed(() => {
     },
   ]
 })
+const decideStep = computed<CloseStep[]>(() => {
+  const { toDecide } = counts.value
+  if (!toDecide) return []
+  return [
+    {
+      title: 'Levels and habits',
+      words: decideWords(toDecide),
+      state: toDecide.levels || toDecide.habits ? 'at' : 'ok',
+      to: whereToDecide(classStore.snapshot!.section.id, classStore.periodId!, toDecide),
+    },
+  ]
+})
 const steps = computed<CloseStep[]>(() => [
   {
     title: 'Everything scored',
@@ -59,19 +72,13 @@ const steps = computed<CloseStep[]>(() => [
   },
   {
     title: counts.value.isGraded ? 'Grades looked over' : 'Levels looked over',
-    words: [
-      said.value.lookedOver ? 'done' : 'not yet',
-      counts.value.isGraded
-        ? `${overridden.value || 'none'} overridden`
-        : counts.value.withoutLevel
-          ? `${counts.value.withoutLevel} without enough evidence`
-          : '',
-    ]
-      .filter(Boolean)
-      .join(', '),
+    words:
+      (said.value.lookedOver ? 'done' : 'not yet') +
+      (counts.value.isGraded ? `, ${overridden.value || 'none'} overridden` : ''),
     state: said.value.lookedOver ? 'ok' : 'at',
     go: () => emit('look'),
   },
+  ...decideStep.value,
   {
     title: 'Remarks written',
     words: remarkWords(counts.value),

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import type { TodayClass } from '#shared/today'
 import { usePerson } from '~/stores/person'
-import { dueWords, hasRemarksLeft, remarkWords, scoredWords } from '~/words/closing'
+import { decideWords, dueWords, hasRemarksLeft, remarkWords, scoredWords } from '~/words/closing'
+import { whereToDecide } from '~/composables/useEndPath'
 
 /** How far the closing of the term is, class by class; each count opens exactly what is left. */
 const props = defineProps<{ classes: readonly TodayClass[] }>()
@@ -11,12 +12,14 @@ const declaring = ref(false)
 const lines = computed(() => props.classes.flatMap((of) => of.closing.map((line) => ({ ...line, of }))))
 type Line = (typeof lines.value)[number]
 const hasExam = computed(() => lines.value.some((each) => each.examsWithout !== null))
+const hasLevels = computed(() => lines.value.some((each) => each.toDecide !== null))
 const open = computed(() => lines.value.filter((each) => !each.declared && !each.isClosed))
 const close = ({ of, period }: Line, rest: Record<string, string> = {}) => ({
   path: `/class/${of.id}/close`,
   query: { period: period.id, ...rest },
 })
 const unscored = ({ of, period }: Line) => ({ path: `/class/${of.id}`, query: { period: period.id, show: 'unscored' } })
+const undecided = ({ of, period, toDecide }: Line) => whereToDecide(of.id, period.id, toDecide!)
 const exam = ({ of, period }: Line) => ({ path: `/class/${of.id}`, query: { period: period.id, edit: 'new' } })
 </script>
 
@@ -40,6 +43,7 @@ const exam = ({ of, period }: Line) => ({ path: `/class/${of.id}`, query: { peri
           <th scope="col">Scored</th>
           <th v-if="hasExam" scope="col">Exam</th>
           <th scope="col">Looked over</th>
+          <th v-if="hasLevels" scope="col">Levels and habits</th>
           <th scope="col">Remarks</th>
           <th scope="col">Declared</th>
         </tr>
@@ -61,10 +65,14 @@ const exam = ({ of, period }: Line) => ({ path: `/class/${of.id}`, query: { peri
             <span v-else class="soft">{{ each.examsWithout === null ? 'no window' : 'settled' }}</span>
           </td>
           <td>
-            <NuxtLink v-if="!each.lookedOver" :to="close(each, { look: '1' })">{{
-              each.withoutLevel ? `not yet, ${each.withoutLevel} without evidence` : 'not yet'
-            }}</NuxtLink>
+            <NuxtLink v-if="!each.lookedOver" :to="close(each, { look: '1' })">not yet</NuxtLink>
             <span v-else class="soft">done</span>
+          </td>
+          <td v-if="hasLevels">
+            <NuxtLink v-if="each.toDecide?.levels || each.toDecide?.habits" :to="undecided(each)">{{
+              decideWords(each.toDecide)
+            }}</NuxtLink>
+            <span v-else class="soft">{{ each.toDecide ? decideWords(each.toDecide) : 'none' }}</span>
           </td>
           <td>
             <NuxtLink v-if="hasRemarksLeft(each)" :to="close(each)">{{ remarkWords(each) }}</NuxtLink>

@@ -173,6 +173,9 @@ const foldAll = () => show({ folded: new Set(allFolded.value ? [] : foldable.val
         <button v-if="foldable.length" type="button" class="chip" @click="foldAll">
           {{ allFolded ? 'Unfold' : 'Fold' }} areas
         </button>
+        <button type="button" class="toggle" :aria-pressed="view.left" @click="show({ left: !view.left })">
+          to decide
+        </button>
         <span class="legend" :aria-label="legendWords" role="img" :title="legendWords">
           <LevelMark v-for="level in scale.levels" :key="level.value" :scale="scale" :value="level.value" small />
         </span>
@@ -209,6 +212,11 @@ const foldAll = () => show({ folded: new Set(allFolded.value ? [] : foldable.val
       <NuxtLink class="button" :to="{ path: `/class/${String(route.params.id)}/standards`, query }"
         >Standards of this class</NuxtLink
       >
+    </section>
+    <section v-else-if="rows.length === 0 && view.left" class="empty">
+      <h2>Every level of {{ classStore.period?.title }} is decided</h2>
+      <p>Each student has a level of every standard that this class works on.</p>
+      <Button label="Show all students" @click="show({ left: false })" />
     </section>
     <section v-else-if="rows.length === 0" class="empty">
       <h2>No students in {{ classStore.period?.title }}</h2>
