@@ -21,7 +21,7 @@ const layout = { ...blanks.cardLayout, signatures: ['Teacher', 'Parent or guardi
 const remark = 'She explains every step that she takes, and checks it before she hands it in. '.repeat(4)
 const aCard = (nth: number): ReportCard => ({
   ...{ studentId: `s${nth}`, student: `Student ${nth} Łukasiewicz`, rosterName: `Łukasiewicz, Student ${nth}` },
-  ...{ school: 'A school', left: false },
+  ...{ school: 'A school', schoolId: 'school', left: false },
   period: { title: 'Quarter 2', firstDay: '2026-11-02', lastDay: '2026-12-16' },
   classes: [
     {
@@ -62,7 +62,7 @@ for (const count of [180, 1200]) {
   const began = performance.now()
   const composed = cards.map((card) => compose(layout, card))
   const laid = performance.now()
-  const { file } = await draw({ cards: composed, layout, printed: '2026-11-26', fonts })
+  const { file } = await draw({ cards: composed, layout, heads: {}, printed: '2026-11-26', fonts })
   const done = performance.now()
   const more = (process.memoryUsage().rss - before) / 2 ** 20
   const floor = await bare(count)

@@ -77,7 +77,7 @@ function aClass(drops: boolean): ClassSnapshot {
         value: { points: String(Math.round(Number(points) * (0.5 + random() / 2) * 10) / 10) },
       }
   return {
-    section: { id: 'class', title: 'A class', course: '', school: '', meets: '' },
+    section: { id: 'class', title: 'A class', course: '', school: '', schoolId: '', meets: '' },
     periods,
     students,
     standards: [],

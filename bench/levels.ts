@@ -46,7 +46,7 @@ function classOf(method: MethodName): ClassSnapshot {
         records.evidence[jointId(student.id, id, standard.id)] = { level: String(1 + Math.floor(random() * 4)) }
   }
   return {
-    section: { id: 'class', title: 'A class', course: '', school: '', meets: '' },
+    section: { id: 'class', title: 'A class', course: '', school: '', schoolId: '', meets: '' },
     ...{ periods: [period], students, standards, levelScales: [shippedLevels], scales: [] },
     ...{
       policy: blanks.policy,

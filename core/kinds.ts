@@ -1,6 +1,7 @@
 import type { z } from 'zod'
 import { intake } from './exchange/intake'
 import { cardLayout } from './report-card/layout'
+import { schoolHead } from './report-card/school-head'
 import { driftLeft } from './report-card/drift-left'
 import { closing } from './grading/closing'
 import { declaration } from './grading/declaration'
@@ -53,6 +54,7 @@ export const kinds = {
   pattern,
   policy,
   cardLayout,
+  schoolHead,
   intake,
 }
 export type Kind = keyof typeof kinds

@@ -42,7 +42,7 @@ export type AvailableScale = GradingScale & { id: string; owner: 'district' | 'm
 
 /** One class as the server sends it: enough to compute everything that is shown. */
 export interface ClassSnapshot {
-  section: { id: string; title: string; course: string; school: string; meets: string }
+  section: { id: string; title: string; course: string; school: string; schoolId: string; meets: string }
   periods: Period[]
   /** In the order of the roster: by family name, then given name. */
   students: Student[]

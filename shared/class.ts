@@ -39,7 +39,14 @@ export const bankEntryAsSeen = schemas.bankEntry.omit({ removed: true, place: tr
 
 /** One class, whole. */
 export const classResponse = z.object({
-  section: z.object({ id: z.string(), title: z.string(), course: z.string(), school: z.string(), meets: z.string() }),
+  section: z.object({
+    id: z.string(),
+    title: z.string(),
+    course: z.string(),
+    school: z.string(),
+    schoolId: z.string().default(''),
+    meets: z.string(),
+  }),
   periods: z.array(
     z.object({
       id: z.string(),

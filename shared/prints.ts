@@ -42,6 +42,8 @@ export const printsResponse = z.array(printResponse)
 /** What the office's page of report cards shows. */
 export const cardsOfficeResponse = z.object({
   layout: kinds.cardLayout.schema,
+  /** What schools have of their own at the head of their cards, by the school's id. */
+  heads: z.record(z.string(), kinds.schoolHead.schema),
   schools: z.array(z.object({ id: z.string(), name: z.string() })),
   /** By date; `periodId` is the one that is under way. */
   periods: z.array(z.object({ id: z.string(), title: z.string() })),

@@ -32,6 +32,9 @@ const PATIENCE_MS = 20_000
 const unreachable = () =>
   new ApiProblem('unreachable', 'The server does not answer. What you type is kept on this machine.')
 
+const unreadable = () =>
+  new ApiProblem('unreadable', 'The server answered something that this page does not understand. Reload the page.')
+
 /**
  * Asks the server and reads the answer by its contract. An answer that is not by the contract, as a page of somebody
  * else's on the way, is none.
@@ -39,41 +42,60 @@ const unreachable = () =>
  * @throws ApiProblem, whose message is for a person
  * @example await ask('/api/person', personResponse)
  */
-export async function ask<S extends z.ZodType>(
-  path: string,
-  schema: S,
-  { method = 'GET', body, query, patienceMs = PATIENCE_MS }: Options = {},
-): Promise<z.infer<S>> {
-  const form = body instanceof FormData
+export async function ask<S extends z.ZodType>(path: string, schema: S, options: Options = {}): Promise<z.infer<S>> {
   let status: number
   let answer: unknown
   try {
-    const early = method === 'GET' && !query ? await earlyAnswer(path) : null
-    const response =
-      early ??
-      (await fetch(query ? `${path}?${new URLSearchParams(query)}` : path, {
-        method,
-        headers: body === undefined || form ? {} : { 'content-type': 'application/json' },
-        body: body === undefined || form ? (body as BodyInit | undefined) : JSON.stringify(body),
-        signal: AbortSignal.timeout(patienceMs),
-      }))
+    const response = await answerTo(path, options)
     status = response.status
     answer = await response.json()
   } catch {
     throw unreachable()
   }
-  if (status === 200) {
-    const parsed = schema.safeParse(answer)
-    if (parsed.success) return parsed.data
-    // Ours and of another version: reloading brings the two together.
-    throw new ApiProblem(
-      'unreadable',
-      'The server answered something that this page does not understand. Reload the page.',
-    )
-  }
+  if (status !== 200) throw problemOf(status, answer)
+  const parsed = schema.safeParse(answer)
+  // Ours and of another version: reloading brings the two together.
+  if (!parsed.success) throw unreadable()
+  return parsed.data
+}
+
+/**
+ * Asks the server for a file of that type.
+ *
+ * @throws ApiProblem, whose message is for a person
+ * @example await askFile('/api/list-pdf', 'application/pdf', { method: 'POST', body: list })
+ */
+export async function askFile(path: string, type: string, options: Options = {}): Promise<Blob> {
+  const response = await answerTo(path, options).catch(() => null)
+  if (!response) throw unreachable()
+  if (response.status !== 200) throw problemOf(response.status, await response.json().catch(() => null))
+  const file = await response.blob().catch(() => null)
+  if (!file) throw unreachable()
+  if (!file.type.startsWith(type)) throw unreadable()
+  return file
+}
+
+async function answerTo(
+  path: string,
+  { method = 'GET', body, query, patienceMs = PATIENCE_MS }: Options,
+): Promise<Response> {
+  const form = body instanceof FormData
+  const early = method === 'GET' && !query ? await earlyAnswer(path) : null
+  return (
+    early ??
+    (await fetch(query ? `${path}?${new URLSearchParams(query)}` : path, {
+      method,
+      headers: body === undefined || form ? {} : { 'content-type': 'application/json' },
+      body: body === undefined || form ? (body as BodyInit | undefined) : JSON.stringify(body),
+      signal: AbortSignal.timeout(patienceMs),
+    }))
+  )
+}
+
+function problemOf(status: number, answer: unknown): ApiProblem {
   const problem = problemResponse.safeParse(answer)
-  if (!problem.success) throw unreachable()
+  if (!problem.success) return unreachable()
   const { code, figures, detail } = problem.data.data
-  if (status >= 500 && code === 'bug') throw unreachable()
-  throw new ApiProblem(code, sayProblem(code, figures), detail)
+  if (status >= 500 && code === 'bug') return unreachable()
+  return new ApiProblem(code, sayProblem(code, figures), detail)
 }

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { blanks } from '#core/kinds'
 import { blockNames, languages, type BlockName, type CardLayout } from '#core/report-card/layout'
+import { headOf, type SchoolHead } from '#core/report-card/school-head'
 import { cardsOfficeResponse, type CardsOffice } from '#shared/prints'
 import { ask } from '~/composables/useApi'
 import { useOffice } from '~/composables/useOffice'
-import { pngOf } from '~/sheet/picture'
 import { blockWords, languageWords } from '~/words/cards'
 
 /** How report cards look in the whole district, with one beside it as it would print; and the cards of a school. */
@@ -13,7 +13,10 @@ const known = shallowRef<CardsOffice | null>(null)
 const { problem, message, last, attempt, read, perform, undo, fail } = useOffice(
   () => ask('/api/card-layout', cardsOfficeResponse),
   (found) => (known.value = found),
-  () => ({ cardLayout: { district: known.value?.layout ?? blanks.cardLayout } }),
+  () => ({
+    cardLayout: { district: known.value?.layout ?? blanks.cardLayout },
+    schoolHead: known.value?.heads ?? {},
+  }),
 )
 await attempt(read)
 const layout = computed(() => known.value!.layout)
@@ -52,18 +55,14 @@ const readSignatures = (text: string) => {
     ? { problem: 'A signature has room for 40 characters.' }
     : { kept: names.join(', ') }
 }
-const readAddress = (text: string) =>
-  text.length > 200 ? { problem: 'There is room for 200 characters.' } : { kept: text.trim() }
-const file = useTemplateRef('file')
-async function takeMark(event: Event): Promise<void> {
-  const field = event.target as HTMLInputElement
-  const file = field.files?.[0]
-  field.value = ''
-  if (!file) return
-  const mark = await pngOf(file)
-  if (mark === null) fail('That is no picture that can be read. Choose a PNG or JPEG.')
-  else await set({ mark })
-}
+/** The school whose head is looked at; empty for all schools. */
+const headOfSchool = ref('')
+const shownHead = computed(() => headOf(layout.value, known.value!.heads[headOfSchool.value]))
+const shownSchool = computed(() => known.value!.schools.find((each) => each.id === headOfSchool.value)?.name)
+const keepHead = (id: string | null, to: Partial<SchoolHead>) =>
+  id === null
+    ? set(to)
+    : perform('card layout', [{ kind: 'schoolHead', id, to }], 'Kept. Cards of the school that are printed look so.')
 
 const schoolId = ref(known.value?.schools[0]?.id ?? null)
 const periodId = ref(known.value?.periodId ?? null)
@@ -74,8 +73,8 @@ const of = computed(() => (schoolId.value ? { what: 'school' as const, schoolId:
   <main id="work" class="page">
     <h1>Report cards</h1>
     <p class="soft lead">
-      One layout for the whole district. What families may see of grades is each class’s plan; notes, drafts and reasons
-      for the record are never on a card.
+      One layout for the whole district, with each school’s own address and mark. What families may see of grades is
+      each class’s plan; notes, drafts and reasons for the record are never on a card.
     </p>
     <OfficeState :problem="problem" :message="message" :can-undo="last.length > 0" @undo="undo" />
     <div v-if="known" class="sides">
@@ -132,7 +131,7 @@ const of = computed(() => (schoolId.value ? { what: 'school' as const, schoolId:
             </li>
           </ol>
         </section>
-        <section class="fields">
+        <section class="pairs">
           <span class="label">Lines for the remark</span>
           <KeptField
             :value="String(layout.remarkLines)"
@@ -141,13 +140,6 @@ const of = computed(() => (schoolId.value ? { what: 'school' as const, schoolId:
             :read="readLines"
             @keep="set({ remarkLines: Number($event) })"
           />
-          <span class="label">Address under the school</span>
-          <KeptField
-            :value="layout.address"
-            label="Address under the school"
-            :read="readAddress"
-            @keep="set({ address: $event })"
-          />
           <span class="label">Who signs, with commas between</span>
           <KeptField
             :value="layout.signatures.join(', ')"
@@ -155,19 +147,8 @@ const of = computed(() => (schoolId.value ? { what: 'school' as const, schoolId:
             :read="readSignatures"
             @keep="set({ signatures: $event ? $event.split(', ') : [] })"
           />
-          <span class="label">The school’s mark</span>
-          <span class="row-of gap">
-            <img
-              v-if="layout.mark"
-              :src="`data:image/png;base64,${layout.mark}`"
-              alt="The mark as it prints"
-              class="mark"
-            />
-            <input ref="file" hidden type="file" accept="image/png,image/jpeg" @change="takeMark" />
-            <Button label="Choose a picture" severity="secondary" @click="file?.click()" />
-            <button v-if="layout.mark" type="button" class="chip" @click="set({ mark: '' })">Take it away</button>
-          </span>
         </section>
+        <SchoolHeads v-model="headOfSchool" :known="known" @keep="keepHead" @refused="fail" />
         <section>
           <h2>The cards of a school</h2>
           <PrintCards :of="of" :period-id="periodId">
@@ -192,7 +173,7 @@ const of = computed(() => (schoolId.value ? { what: 'school' as const, schoolId:
       </div>
       <aside>
         <h2>As it prints</h2>
-        <CardPreview :layout="layout" />
+        <CardPreview :layout="layout" :school="shownSchool" :head="shownHead" />
       </aside>
     </div>
   </main>
@@ -219,9 +200,6 @@ section {
 h2 {
   margin-bottom: 6px;
 }
-.label {
-  margin: 0;
-}
 .blocks {
   list-style: none;
   margin: 6px 0 0;
@@ -237,18 +215,6 @@ h2 {
 }
 .out {
   color: var(--soft);
-}
-.fields {
-  display: grid;
-  grid-template-columns: 200px 1fr;
-  gap: 8px 14px;
-  align-items: center;
-  max-width: 34rem;
-}
-.mark {
-  width: 46px;
-  height: 46px;
-  object-fit: contain;
 }
 @media (max-width: 1100px) {
   .sides {

@@ -13,6 +13,7 @@ export const sampleCard: ReportCard = {
   rosterName: 'Vânătoru-Pike, Marisol',
   left: false,
   school: 'Marram Point Middle School',
+  schoolId: '',
   period: { title: 'Quarter 2', firstDay: '2026-11-02', lastDay: '2026-12-16' },
   classes: [
     {

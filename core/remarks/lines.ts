@@ -30,6 +30,14 @@ export function advanceOf(character: string): number | null {
   return mark.test(character) ? 0 : null
 }
 
+/**
+ * How wide a text is on one line, in points.
+ *
+ * @example lineWidth('aa', 10) // 10.46
+ */
+export const lineWidth = (text: string, size: number): number =>
+  [...text].reduce((sum, each) => sum + (advanceOf(each) ?? EM), 0) * (size / EM)
+
 /** The characters of a text that no font of the card has, each once. */
 export const unprintable = (text: string): string[] => [
   ...new Set([...text].filter((each) => each !== '\n' && advanceOf(each) === null)),

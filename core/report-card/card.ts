@@ -39,6 +39,7 @@ export interface ReportCard {
   /** As it stands in a roster: what the card's file is called by. */
   rosterName: string
   school: string
+  schoolId: string
   /** Left before the period ended: their cards stand apart, behind the others. */
   left: boolean
   period: Pick<Period, 'title' | 'firstDay' | 'lastDay'>
@@ -62,7 +63,7 @@ export function cardsOf(
 ): ReportCard[] {
   const plan = planOf(snapshot)
   const grades = new Grades(snapshot)
-  const { school, course, title: className } = snapshot.section
+  const { school, schoolId, course, title: className } = snapshot.section
   const window = levelWindow(snapshot, period)
   const { reports } = plan.proficiency
   const declared = record(snapshot.records, 'declaration', period.id).declared
@@ -76,7 +77,7 @@ export function cardsOf(
       studentId: student.id,
       student: fullName(student),
       rosterName: rosterName(student),
-      school,
+      ...{ school, schoolId },
       left: !enrolledOn(student, day),
       period: { title: period.title, firstDay: period.firstDay, lastDay: period.lastDay },
       classes: [

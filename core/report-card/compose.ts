@@ -18,7 +18,10 @@ export type Block =
   | { block: 'signatures'; names: string[] }
 
 /** A card as it is drawn: its head, what each class says, and what stands once at its end. */
-export interface ComposedCard extends Pick<ReportCard, 'student' | 'rosterName' | 'school' | 'left' | 'period'> {
+export interface ComposedCard extends Pick<
+  ReportCard,
+  'student' | 'rosterName' | 'school' | 'schoolId' | 'left' | 'period'
+> {
   classes: (Pick<ClassCard, 'course' | 'className' | 'teachers' | 'declared'> & { blocks: Block[] })[]
   end: Block[]
 }
@@ -33,10 +36,10 @@ const once: ReadonlySet<BlockName> = new Set(['legend', 'signatures'])
  * @example compose({ ...layout, blocks: ['remark'] }, card).classes[0]?.blocks[0]?.block // 'remark'
  */
 export function compose(layout: CardLayout, card: ReportCard): ComposedCard {
-  const { student, rosterName, school, left, period } = card
+  const { student, rosterName, school, schoolId, left, period } = card
   const ofClass = layout.blocks.filter((name) => !once.has(name))
   return {
-    ...{ student, rosterName, school, left, period },
+    ...{ student, rosterName, school, schoolId, left, period },
     classes: card.classes.map((each) => ({
       ...{ course: each.course, className: each.className, teachers: each.teachers, declared: each.declared },
       blocks: ofClass.flatMap((name) => blockOf(name, each, layout)),

@@ -2,13 +2,14 @@ import { eq, inArray } from 'drizzle-orm'
 import { blanks } from '../../core/kinds'
 import type { Fixed as Policy } from '../../core/plan/fixed'
 import type { CardLayout } from '../../core/report-card/layout'
+import type { SchoolHead } from '../../core/report-card/school-head'
 import type { AvailableLevelScale } from '../../core/scales/proficiency'
 import { shippedLevelScales } from '../../core/scales/shipped-levels'
 import { shippedScales } from '../../core/scales/shipped'
 import type { AvailableScale } from '../../core/section'
 import type { Db } from '../database/client'
 import { gradingScales, levelScales, plans, policies, users } from '../database/schema'
-import { readSome } from './records-store'
+import { readRecords, readSome } from './records-store'
 
 /** The scope of what the district fixes and offers to everybody. Its one policy has the same id. */
 export const DISTRICT = 'district'
@@ -31,6 +32,10 @@ export async function cardLayoutOf(db: Db): Promise<CardLayout> {
   const found: Record<string, CardLayout> = await readSome(db, DISTRICT, 'cardLayout', [DISTRICT])
   return found[DISTRICT] ?? { ...blanks.cardLayout }
 }
+
+/** What stands at the head of the cards of each school that has something of its own, by the school's id. */
+export const schoolHeadsOf = async (db: Db): Promise<Record<string, SchoolHead>> =>
+  (await readRecords(db, DISTRICT, ['schoolHead'])).schoolHead
 
 /** The scales that people can take: those that ship, the district's, and their own. */
 export async function scalesFor(db: Db, userIds: readonly string[]): Promise<AvailableScale[]> {

@@ -1,11 +1,11 @@
 import { randomUUID } from 'node:crypto'
 import { and, asc, desc, eq, inArray, isNull, lt, or } from 'drizzle-orm'
-import { compose, type ComposedCard } from '../../core/report-card/compose'
-import type { CardLayout } from '../../core/report-card/layout'
+import { compose } from '../../core/report-card/compose'
 import type { Print, PrintRequest } from '../../shared/prints'
 import type { Db } from '../database/client'
 import { prints } from '../database/schema'
-import { cardLayoutOf } from './district'
+import { cardLayoutOf, schoolHeadsOf } from './district'
+import type { Drawing } from '../workers/report-cards.worker'
 import { Problem } from './problem'
 import { cardsToPrint, titlesOf } from './report-cards'
 
@@ -20,7 +20,7 @@ const WAITING_MOST = 5
 
 /** Draws cards, telling after each how many are done. */
 export type Draw = (
-  drawing: { cards: ComposedCard[]; layout: CardLayout; printed: string; isEach: boolean },
+  drawing: Omit<Drawing, 'fonts' | 'port'>,
   tell: (done: number) => void,
   signal: AbortSignal,
 ) => Promise<{ file: Uint8Array; missing: string[] }>
@@ -130,7 +130,7 @@ export async function workPrint(db: Db, id: string, { today, draw }: { today: st
     await note({ total: cards.length, sectionIds: gathered.sectionIds })
     let done = 0
     const telling = setInterval(() => void note({ done }).catch(() => {}), TELL_MS)
-    const drawing = { cards, layout, printed: today, isEach: print.request.each }
+    const drawing = { cards, layout, heads: await schoolHeadsOf(db), printed: today, isEach: print.request.each }
     const drawn = await draw(drawing, (count) => (done = count), ending.signal).finally(() => clearInterval(telling))
     await note({
       state: 'done',

@@ -29,6 +29,7 @@ import {
   policies,
   remarks,
   reportingWindows,
+  schoolHeads,
   standards,
   statements,
   windowGrants,
@@ -65,6 +66,7 @@ const tables: Record<Kind, RecordTable> = {
   pattern: patterns,
   policy: policies,
   cardLayout: cardLayouts,
+  schoolHead: schoolHeads,
   intake: intakes,
 }
 const kinds = Object.keys(tables) as Kind[]

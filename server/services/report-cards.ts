@@ -5,7 +5,7 @@ import { isOwnSpace, OWN_SPACE } from '../../core/roster/own-space'
 import type { Db } from '../database/client'
 import { orgs, periods, sections, sectionTeachers, users } from '../database/schema'
 import { Problem } from './problem'
-import { cardLayoutOf } from './district'
+import { cardLayoutOf, schoolHeadsOf } from './district'
 import { loadSnapshot } from './snapshot'
 import { teaches } from './teaching'
 
@@ -133,6 +133,7 @@ export async function cardsOffice(db: Db, today: string): Promise<CardsOffice> {
   const isNow = offered.findLast((each) => each.kind === 'grading' && each.firstDay <= today)
   return {
     layout: await cardLayoutOf(db),
+    heads: await schoolHeadsOf(db),
     schools: await districtSchools(db),
     periods: offered.map(({ id, title }) => ({ id, title })),
     periodId: isNow?.id ?? offered[0]?.id ?? null,

@@ -96,7 +96,7 @@ export const districtScope: Scope = {
 
 const kindsOfDistrict = [
   ...(['scale', 'policy', 'levelScale', 'standard', 'courseStandard'] as const),
-  ...(['bankEntry', 'reportingWindow', 'windowGrant', 'cardLayout'] as const),
+  ...(['bankEntry', 'reportingWindow', 'windowGrant', 'cardLayout', 'schoolHead'] as const),
 ]
 
 async function everyPeriod(tx: Db) {

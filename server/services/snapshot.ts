@@ -41,6 +41,7 @@ export async function loadSnapshot(db: Db, sectionId: string): Promise<ClassSnap
       title: row.section.title,
       course: row.course,
       school: row.school,
+      schoolId: row.section.schoolId,
       meets: row.section.meets,
     },
     periods: await sectionPeriods(db, sectionId),

@@ -5,6 +5,8 @@ import { emptyRoster, type Roster } from '../../core/formats/oneroster/roster'
 import { Problem } from '../services/problem'
 import type { Drawing, Drawn } from '../workers/report-cards.worker'
 import reportCardsUrl from '../workers/report-cards.worker?nodeworker'
+import type { ListDrawing } from '../workers/list.worker'
+import listUrl from '../workers/list.worker?nodeworker'
 import type { RosterReading } from '../workers/roster.worker'
 import type { GradebookFiles } from '../../core/formats/oneroster/csv-gradebook'
 import type { GradebookReading } from '../workers/gradebook-files.worker'
@@ -40,11 +42,20 @@ export async function drawCards(
   try {
     return (await threads().run(given, { filename: reportCardsUrl(), signal, transferList: [port2] })) as Drawn
   } catch (error) {
-    if (signal.aborted || !drawing.layout.mark) throw error
-    return await drawCards({ ...drawing, layout: { ...drawing.layout, mark: '' } }, tell, stopped)
+    const plain = withoutMarks(drawing)
+    if (signal.aborted || !plain) throw error
+    return await drawCards(plain, tell, stopped)
   } finally {
     port1.close()
   }
+}
+
+/** Draws a list as PDF in a worker thread, for a minute at most. */
+export async function drawListPdf(drawing: Omit<ListDrawing, 'fonts'>): Promise<Uint8Array> {
+  fonts ??= readFonts()
+  const given: ListDrawing = { ...drawing, fonts: await fonts }
+  const signal = AbortSignal.timeout(LONGEST_READING_MS)
+  return (await threads().run(given, { filename: listUrl(), signal })) as Uint8Array
 }
 
 /**
@@ -86,6 +97,14 @@ async function read<R>(path: string, filename: string): Promise<R> {
     if (!signal.aborted) throw error
     throw new Problem(413, 'too-slow')
   }
+}
+
+/** The same without any mark; null where there is none. */
+function withoutMarks<D extends Pick<Drawing, 'layout' | 'heads'>>(drawing: D): D | null {
+  const { layout, heads } = drawing
+  if (!layout.mark && Object.values(heads).every((each) => !each.mark)) return null
+  const plain = Object.entries(heads).map(([id, head]) => [id, { ...head, mark: '' }] as const)
+  return { ...drawing, layout: { ...layout, mark: '' }, heads: Object.fromEntries(plain) }
 }
 
 export async function closeThreads(): Promise<void> {

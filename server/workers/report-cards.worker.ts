@@ -1,17 +1,20 @@
 import type { MessagePort } from 'node:worker_threads'
 import { zipSync } from 'fflate'
-import PDFDocument from 'pdfkit'
 import type { ComposedCard } from '../../core/report-card/compose'
 import type { CardLayout } from '../../core/report-card/layout'
+import { headOf, type SchoolHead } from '../../core/report-card/school-head'
 import { cardWords } from '../../shared/card-words'
+import { pdfOf } from './cards/document'
 import { CardDrawing } from './cards/draw-card'
 import { facesOf, type Faces } from './cards/faces'
-import { Pen } from './cards/pen'
+import type { Element, Pen } from './cards/pen'
 import type { Face } from './cards/scripts'
 
 export interface Drawing {
   cards: ComposedCard[]
   layout: CardLayout
+  /** What schools have of their own at the head of their cards, by the school's id. */
+  heads: Readonly<Record<string, SchoolHead>>
   /** The day that stands on them. */
   printed: string
   fonts: Record<Face, Uint8Array>
@@ -56,40 +59,20 @@ function fileName({ rosterName, left }: ComposedCard, taken: Readonly<Record<str
 }
 
 function pdf(
-  { layout, printed }: Drawing,
+  { layout, heads, printed }: Drawing,
   cards: readonly ComposedCard[],
   faces: Faces,
   missing: Set<string>,
   tell: (done: number) => void,
 ): Promise<Uint8Array> {
-  return new Promise((resolve, reject) => {
-    const words = cardWords[layout.language]
-    const [first] = cards
-    // Without a font of its own the library reads none from disk, which a bundle does not have.
-    const doc = new PDFDocument({
-      autoFirstPage: false,
-      tagged: true,
-      pdfVersion: '1.7',
-      displayTitle: true,
-      font: null as unknown as string,
-      lang: layout.language,
-      info: { Title: [words.card, first && `${first.school}, ${first.period.title}`].filter(Boolean).join(': ') },
-    })
-    const chunks: Buffer[] = []
-    doc.on('data', (chunk: Buffer) => chunks.push(chunk))
-    doc.on('end', () => resolve(Buffer.concat(chunks)))
-    doc.on('error', reject)
-    for (const [face, font] of Object.entries(faces)) doc.registerFont(face, font as unknown as Buffer)
-    const pen = new Pen(doc, (character) => faces.han.hasGlyphForCodePoint(character.codePointAt(0)!))
-    const root = doc.struct('Document')
-    doc.addStructure(root)
+  const words = cardWords[layout.language]
+  const [first] = cards
+  const title = [words.card, first && `${first.school}, ${first.period.title}`].filter(Boolean).join(': ')
+  const draw = (pen: Pen, root: Element) =>
     cards.forEach((card, at) => {
-      new CardDrawing(pen, layout, card, printed, root).draw()
-      doc.outline.addItem(card.rosterName)
+      new CardDrawing(pen, layout, headOf(layout, heads[card.schoolId]), card, printed, root).draw()
+      pen.doc.outline.addItem(card.rosterName)
       tell(at + 1)
     })
-    root.end()
-    for (const each of pen.missing) missing.add(each)
-    doc.end()
-  })
+  return pdfOf({ title, language: layout.language, faces }, draw, missing)
 }

@@ -85,6 +85,11 @@ const routes: Record<string, { path: () => string; body?: () => unknown; answers
   },
   'today.get': { path: () => '/api/today', answers: { nobody: 401, teacher: 200, other: 200, registrar: 200 } },
   'plans.get': { path: () => '/api/plans', answers: { nobody: 401, teacher: 200, other: 200, registrar: 200 } },
+  'list-pdf.post': {
+    path: () => '/api/list-pdf',
+    body: () => ({ title: 'A list', under: '', columns: [{ head: 'Student', isNumber: false }], rows: [['Ann']] }),
+    answers: { nobody: 401, teacher: 200, other: 200, registrar: 200 },
+  },
   'bank.get': { path: () => '/api/bank', answers: { nobody: 401, teacher: 200, other: 200, registrar: 200 } },
   'windows.get': { path: () => '/api/windows', answers: { nobody: 401, teacher: 403, other: 403, registrar: 200 } },
   'district.get': { path: () => '/api/district', answers: { nobody: 401, teacher: 403, other: 403, registrar: 200 } },

@@ -68,6 +68,20 @@ test('the office lays the card out, sees it as it prints, and takes a change bac
   await expect(page.getByText('Type a number of lines from 2 to 24.')).toBeVisible()
   await page.keyboard.press('Escape')
 
+  // One school has an address of its own.
+  const whose = page.getByRole('combobox', { name: 'Whose head' })
+  const look = async (school: string) => {
+    await whose.click()
+    await page.getByRole('option', { name: school }).click()
+  }
+  await look('Lantern Hill Elementary')
+  await expect(sample).toContainText('Lantern Hill Elementary')
+  await page.getByLabel('Address under the school').fill('4 Quay Street, Brindle Bay')
+  await page.keyboard.press('Enter')
+  await expect(sample).toContainText('4 Quay Street')
+  await look('All schools')
+  await expect(sample).not.toContainText('4 Quay Street')
+
   // A picture is drawn anew; what is none is said, and changes nothing.
   const picture = await page.evaluate(() => {
     const canvas = document.createElement('canvas')
@@ -83,11 +97,16 @@ test('the office lays the card out, sees it as it prints, and takes a change bac
   await expect(page.getByRole('img', { name: 'The mark as it prints' })).toBeVisible()
   await expect(page.getByText('That is no picture that can be read.')).toHaveCount(0)
 
-  await page.getByRole('combobox', { name: 'School' }).click()
+  await look('Lantern Hill Elementary')
+  await expect(page.getByText('as all schools', { exact: true })).toBeVisible()
+  await expect(sample.locator('img')).toBeVisible()
+  await look('All schools')
+
+  await page.getByRole('combobox', { name: 'School', exact: true }).click()
   await page.getByRole('option', { name: 'Lantern Hill Elementary' }).click()
   await page.getByRole('button', { name: 'Print report cards' }).click()
   const cards = textOf(await office.filed('Open the PDF'))
-  for (const words of ['Lantern Hill Elementary', 'Comentario', 'Familia', 'noviembre de 2026'])
+  for (const words of ['Lantern Hill Elementary', '4 Quay Street', 'Comentario', 'Familia', 'noviembre de 2026'])
     expect(cards).toContain(words)
 
   await page.getByRole('button', { name: 'Undo' }).click()

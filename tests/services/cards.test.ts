@@ -1,7 +1,4 @@
-import { execFileSync } from 'node:child_process'
-import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
+import { crc32, deflateSync } from 'node:zlib'
 import { unzipSync } from 'fflate'
 import { describe, expect, it } from 'vitest'
 import { blanks } from '#core/kinds'
@@ -11,15 +8,10 @@ import { remarkBox, type CardLayout } from '#core/report-card/layout'
 import { fitted } from '#core/remarks/lines'
 import { shippedLevels } from '#core/scales/shipped-levels'
 import draw, { type Drawing } from '../../server/workers/report-cards.worker'
+import { by, fonts, textOf, wordsInOrder } from '../support/pdf'
 
 /** Cards as they are drawn, read back by another program: poppler's pdfinfo and pdftotext. */
-const read = (path: string) => new Uint8Array(readFileSync(`node_modules/${path}`))
-const fonts: Drawing['fonts'] = {
-  regular: read('@expo-google-fonts/commissioner/400Regular/Commissioner_400Regular.ttf'),
-  bold: read('@expo-google-fonts/commissioner/600SemiBold/Commissioner_600SemiBold.ttf'),
-  arabic: read('@fontsource/noto-sans-arabic/files/noto-sans-arabic-arabic-400-normal.woff'),
-  han: read('@fontsource/noto-sans-sc/files/noto-sans-sc-chinese-simplified-400-normal.woff'),
-}
+
 const layout: CardLayout = { ...blanks.cardLayout, signatures: ['Teacher', 'Parent or guardian'] }
 const aClassCard = (given: Partial<ClassCard> = {}): ClassCard => ({
   ...{ course: 'Earth Systems 7', className: 'Earth Systems 7A', teachers: ['Odile Marchetti'], declared: true },
@@ -33,22 +25,35 @@ const aClassCard = (given: Partial<ClassCard> = {}): ClassCard => ({
   ...given,
 })
 const aCard = (student: string, ...classes: ClassCard[]): ReportCard => ({
-  ...{ studentId: student, student, rosterName: student, school: 'Marram Point Middle School', left: false },
+  ...{
+    studentId: student,
+    student,
+    rosterName: student,
+    school: 'Marram Point Middle School',
+    schoolId: 'marram',
+    left: false,
+  },
   period: { title: 'Quarter 2', firstDay: '2026-11-02', lastDay: '2026-12-16' },
   classes: classes.length ? classes : [aClassCard()],
 })
-const drawn = (cards: ReportCard[], given: Partial<CardLayout> = {}, isEach = false) => {
+const drawn = (cards: ReportCard[], given: Partial<CardLayout> = {}, isEach = false, heads: Drawing['heads'] = {}) => {
   const its = { ...layout, ...given }
   const composed = cards.map((card) => compose(its, card))
-  return draw({ cards: composed, layout: its, printed: '2026-11-26', fonts, isEach })
+  return draw({ cards: composed, layout: its, heads, printed: '2026-11-26', fonts, isEach })
 }
-const folder = mkdtempSync(join(tmpdir(), 'cards-'))
-function by(program: string, file: Uint8Array, ...options: string[]): string {
-  const path = join(folder, 'card.pdf')
-  writeFileSync(path, file)
-  return execFileSync(program, [...options, path, ...(program === 'pdftotext' ? ['-'] : [])], { encoding: 'utf8' })
+/** A picture of one grey dot, as PNG (RFC 2083) in base 64: no alpha, so that it stands in a PDF as it is. */
+function dot(grey: number): string {
+  const chunk = (type: string, data: Buffer) => {
+    const body = Buffer.concat([Buffer.from(type), data])
+    const [size, sum] = [Buffer.alloc(4), Buffer.alloc(4)]
+    size.writeUInt32BE(data.length)
+    sum.writeUInt32BE(crc32(body))
+    return Buffer.concat([size, body, sum])
+  }
+  const head = Buffer.from([0, 0, 0, 1, 0, 0, 0, 1, 8, 0, 0, 0, 0])
+  const png = [chunk('IHDR', head), chunk('IDAT', deflateSync(Buffer.from([0, grey]))), chunk('IEND', Buffer.alloc(0))]
+  return Buffer.concat([Buffer.from('\x89PNG\r\n\x1a\n', 'latin1'), ...png]).toString('base64')
 }
-const textOf = (file: Uint8Array) => by('pdftotext', file, '-layout')
 
 describe('a drawn card', () => {
   it('is tagged, with title and language, and is read in its order', async () => {
@@ -78,13 +83,22 @@ describe('a drawn card', () => {
       'Teacher',
       'Declared',
     ]
-    let at = 0
-    for (const words of order) {
-      const found = structure.indexOf(words, at)
-      expect([words, found]).not.toEqual([words, -1])
-      at = found + words.length
-    }
+    expect(wordsInOrder(structure, order)).toEqual(order)
     expect(Buffer.from(file).toString('latin1')).toMatch(/\/Lang \(en\)/)
+  })
+
+  it('has the address and mark of its school, else those of all; each stands in the file once', async () => {
+    const cards = ['Ann Ito', 'Ben Ito', 'Cyd Ito'].map((name) => aCard(name))
+    cards.push({ ...aCard('Dee Ito'), school: 'Lantern Hill Elementary', schoolId: 'lantern' })
+    const heads = { lantern: { address: '4 Quay Street', mark: dot(90) } }
+    const { file } = await drawn(cards, { address: '1 Harbour Road', mark: dot(200) }, false, heads)
+    const pages = textOf(file).split('\f')
+    expect(pages.slice(0, 3).every((page) => page.includes('1 Harbour Road'))).toBe(true)
+    expect(pages[3]).toContain('4 Quay Street')
+    expect(pages[3]).not.toContain('1 Harbour Road')
+    const listed = by('pdfimages', file, '-list').split('\n').slice(2).filter(Boolean)
+    const images = new Set(listed.map((line) => line.trim().split(/\s+/)).map((cells) => cells[10]))
+    expect([listed.length, images.size]).toEqual([4, 2])
   })
 
   it('prints names of many scripts as themselves', async () => {

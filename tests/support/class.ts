@@ -41,7 +41,7 @@ export function aClass(given: {
     ...new Set([...Object.keys(given.scores ?? {}), ...(given.students ?? []).flatMap((each) => each.id ?? [])]),
   ]
   return {
-    section: { id: 'class', title: 'A class', course: 'A course', school: 'A school', meets: '1' },
+    section: { id: 'class', title: 'A class', course: 'A course', school: 'A school', schoolId: 'school', meets: '1' },
     periods: [
       { id: 'year', parentId: null, kind: 'year', title: 'Year', firstDay: '2026-08-31', lastDay: '2027-06-11' },
       {

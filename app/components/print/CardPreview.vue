@@ -1,15 +1,16 @@
 <script setup lang="ts">
 import { compose, type Block } from '#core/report-card/compose'
 import { MARGIN, papers, type CardLayout } from '#core/report-card/layout'
+import type { SchoolHead } from '#core/report-card/school-head'
 import { cardWords, classLine, dayInWords, legendLine, partCells, periodLine } from '#shared/card-words'
 import { palette } from '#shared/palette'
 import { usePerson } from '~/stores/person'
 import { sampleCard } from '~/words/sample-card'
 
 /** A made-up student's card in a layout, from the same blocks as the printed one, in the paper's proportions. */
-const props = defineProps<{ layout: CardLayout }>()
+const props = defineProps<{ layout: CardLayout; head: SchoolHead; school?: string }>()
 const { today } = storeToRefs(usePerson())
-const card = computed(() => compose(props.layout, sampleCard))
+const card = computed(() => compose(props.layout, { ...sampleCard, school: props.school ?? sampleCard.school }))
 const words = computed(() => cardWords[props.layout.language])
 /** Paper is light, whatever the screen is. */
 const { ink, soft, line, ai5, sheet } = palette.light
@@ -34,7 +35,7 @@ const blocks = computed<Block[]>(() => [...card.value.classes.flatMap((each) => 
     <div class="inside">
       <header>
         <div>
-          <p class="soft">{{ [card.school, layout.address].filter(Boolean).join(', ') }}</p>
+          <p class="soft">{{ [card.school, head.address].filter(Boolean).join(', ') }}</p>
           <h3>{{ card.student }}</h3>
           <p class="soft">
             {{ classLine(words, card.classes[0]!) }}
@@ -43,7 +44,7 @@ const blocks = computed<Block[]>(() => [...card.value.classes.flatMap((each) => 
             {{ periodLine(words, card.period, layout.language) }}
           </p>
         </div>
-        <img v-if="layout.mark" :src="`data:image/png;base64,${layout.mark}`" alt="" />
+        <img v-if="head.mark" :src="`data:image/png;base64,${head.mark}`" alt="" />
       </header>
       <template v-for="(block, at) in blocks" :key="at">
         <div v-if="block.block === 'grade'" class="grade">

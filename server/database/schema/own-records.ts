@@ -95,6 +95,13 @@ export const policies = pgTable(
   (t) => [primaryKey({ columns: [t.scopeId, t.id] })],
 )
 
+/** What stands at the head of one school's cards; its id is the school's. */
+export const schoolHeads = pgTable(
+  'school_heads',
+  { ...keptInScope(), address: text('address').notNull(), mark: text('mark').notNull() },
+  (t) => [primaryKey({ columns: [t.scopeId, t.id] })],
+)
+
 /** How report cards look, as the district's office sets it. */
 export const cardLayouts = pgTable(
   'card_layouts',

@@ -1,6 +1,7 @@
 import type { Block, ComposedCard } from '../../../core/report-card/compose'
 import type { CardLayout } from '../../../core/report-card/layout'
 import { MARGIN } from '../../../core/report-card/layout'
+import type { SchoolHead } from '../../../core/report-card/school-head'
 import {
   cardWords,
   classLine,
@@ -28,6 +29,7 @@ export class CardDrawing {
   constructor(
     private readonly pen: Pen,
     private readonly layout: CardLayout,
+    private readonly at: SchoolHead,
     private readonly card: ComposedCard,
     private readonly printed: string,
     root: Element,
@@ -66,23 +68,23 @@ export class CardDrawing {
   }
 
   private head(): void {
-    const { pen, card, layout, words, section } = this
+    const { pen, card, layout, at, words, section } = this
     const top = pen.y
     const [only] = card.classes.length === 1 ? card.classes : []
     const side = { size: 10, soft: true }
-    if (layout.mark) {
-      const image = Buffer.from(layout.mark, 'base64')
+    if (at.mark) {
+      const image = pen.picture(at.mark)
       const place = { fit: [MARK, MARK] as [number, number], align: 'right' as const }
       section.add(
         pen.doc.struct('Figure', { alt: card.school }, () => pen.doc.image(image, pen.right - MARK, top, place)),
       )
     }
-    const width = pen.width - (layout.mark ? MARK + 12 : 0)
-    pen.say(section, 'P', [card.school, layout.address].filter(Boolean).join(', '), { ...side, width })
+    const width = pen.width - (at.mark ? MARK + 12 : 0)
+    pen.say(section, 'P', [card.school, at.address].filter(Boolean).join(', '), { ...side, width })
     pen.say(section, 'H1', card.student, { size: 22, bold: true, width })
     if (only) pen.say(section, 'P', classLine(words, only), { ...side, size: TEXT, width })
     pen.say(section, 'P', periodLine(words, card.period, layout.language), { ...side, width })
-    pen.y = Math.max(pen.y, top + (layout.mark ? MARK : 0)) + 6
+    pen.y = Math.max(pen.y, top + (at.mark ? MARK : 0)) + 6
   }
 
   private classHead(each: ComposedCard['classes'][number]): void {

@@ -8,6 +8,11 @@ export type Doc = InstanceType<typeof PDFDocument>
 export type Element = ReturnType<Doc['struct']>
 const { ink: INK, soft: SOFT, line: LINE } = palette.light
 
+/** What the library's types leave out: a picture that is opened once and drawn often. */
+interface OpensImages {
+  openImage(source: Buffer): PDFKit.Mixins.ImageSrc
+}
+
 export interface Style {
   size: number
   bold?: boolean
@@ -19,7 +24,7 @@ export interface Style {
 }
 
 /** Of a line of text, how high it is for each point of its size. */
-const LEADING = 1.32
+export const LEADING = 1.32
 /** How far its letters' foot is below its top. */
 const ASCENT = 1.02
 /** Widths are known of the regular face; the bold one is at most so much wider. */
@@ -49,24 +54,42 @@ export class Pen {
     return this.doc.page.height - MARGIN - 22
   }
 
+  private readonly pictures = new Map<string, PDFKit.Mixins.ImageSrc>()
+
+  /** A PNG in base 64, which stands in the file once, however often it is drawn. */
+  picture(png: string): PDFKit.Mixins.ImageSrc {
+    let found = this.pictures.get(png)
+    if (!found)
+      this.pictures.set(png, (found = (this.doc as unknown as OpensImages).openImage(Buffer.from(png, 'base64'))))
+    return found
+  }
+
   /** Text that is read, as an element of that type. */
   say(parent: Element, type: string, words: string, style: Style): void {
     const text = drawable(words, this.hasHan, this.missing)
-    const lines = this.broken(text, style)
-    parent.add(this.doc.struct(type, { actual: text }, () => lines.forEach((line) => this.line(line, style))))
+    const lines = this.split(text, style)
+    parent.add(this.doc.struct(type, { actual: text }, () => this.seen(lines, style)))
   }
 
   /** Lines that are broken already, as one element. */
   lines(parent: Element, type: string, given: readonly string[], style: Style): void {
     const lines = given.map((line) => drawable(line, this.hasHan, this.missing))
-    parent.add(
-      this.doc.struct(type, { actual: lines.join(' ') }, () => lines.forEach((line) => this.line(line, style))),
-    )
+    parent.add(this.doc.struct(type, { actual: lines.join(' ') }, () => this.seen(lines, style)))
+  }
+
+  /** Lines that are drawn where nobody asks what they are of. */
+  seen(lines: readonly string[], style: Style): void {
+    for (const line of lines) this.line(line, style)
+  }
+
+  /** The lines that a text takes. */
+  broken(words: string, style: Style): string[] {
+    return this.split(drawable(words, this.hasHan, this.missing), style)
   }
 
   /** How high a text stands. */
   heightOf(words: string, style: Style): number {
-    return this.broken(words, style).length * style.size * LEADING
+    return this.split(words, style).length * style.size * LEADING
   }
 
   /** What is seen and not read: rules, frames, colour. */
@@ -79,7 +102,7 @@ export class Pen {
     this.artifact(() => this.doc.moveTo(this.left, y).lineTo(this.right, y).lineWidth(0.5).stroke(LINE))
   }
 
-  private broken(text: string, { size, bold, width = this.width }: Style): string[] {
+  private split(text: string, { size, bold, width = this.width }: Style): string[] {
     return linesOf(text, { width, size: bold ? size * BOLD : size }).map((line) => line.text)
   }
 

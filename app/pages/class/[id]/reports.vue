@@ -1,7 +1,10 @@
 <script setup lang="ts">
 import { reportNames, reports, type ReportColumn, type ReportName } from '#core/reports'
+import type { List } from '#shared/list'
 import type { PrintRequest } from '#shared/prints'
 import { fileOfTable, handOver, type FileKind } from '~/sheet/files'
+import { askFile } from '~/composables/useApi'
+import { useAttempt } from '~/composables/useAttempt'
 import { useClassAsOf } from '~/composables/useClassAsOf'
 import { goTo } from '~/composables/useGoTo'
 import { counted, shortDay } from '~/composables/useWords'
@@ -33,11 +36,28 @@ const heads = computed(() => (table.value?.columns ?? []).map((column) => column
 const numbers: readonly ReportColumn[] = ['computed', 'grade', 'characters', 'percent', 'weight', 'count']
 const isNumber = (column: ReportColumn) => numbers.includes(column)
 const choose = (name: ReportName | null) => goTo({ query: { ...query.value, ...(name ? { list: name } : {}) } })
-async function save(kind: FileKind): Promise<void> {
-  const name = `${classStore.snapshot!.section.title} ${reportWords[chosen.value!].title}`.toLowerCase()
-  const file = `${name.replace(/[^\p{L}\p{N}]+/gu, '-')}.${kind}`
-  handOver(await fileOfTable([heads.value, ...rows.value], kind), file)
+const title = computed(() => `${classStore.snapshot!.section.title}, ${reportWords[chosen.value!].title.toLowerCase()}`)
+const under = computed(
+  () =>
+    `${classStore.period!.title}, ${classStore.snapshot!.section.school}, ${person.value?.name ?? ''}, as of ${shortDay(day.value || today.value)}.`,
+)
+const { problem: unsaved, busy, attempt } = useAttempt()
+const save = (kind: FileKind | 'pdf') =>
+  attempt(async () => {
+    const file = `${title.value.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-')}.${kind}`
+    handOver(await (kind === 'pdf' ? pdf() : fileOfTable([heads.value, ...rows.value], kind)), file)
+  })
+/** The list as it stands on the page. */
+function pdf(): Promise<Blob> {
+  const { columns } = table.value!
+  const list: List = {
+    ...{ title: title.value, under: under.value },
+    columns: columns.map((column, at) => ({ head: heads.value[at]!, isNumber: isNumber(column) })),
+    rows: rows.value.map((row) => row.map((cell, at) => (columns[at] === 'due' && cell ? shortDay(cell) : cell))),
+  }
+  return askFile('/api/list-pdf', 'application/pdf', { method: 'POST', body: list, patienceMs: 60_000 })
 }
+const kinds = ['pdf', 'csv', 'xlsx'] as const
 const print = () => window.print()
 /** The cards of this class, or of each student with every class that is taught here. */
 const isAll = ref(false)
@@ -78,8 +98,16 @@ const papers = [
         <button v-if="day" type="button" class="chip" @click="lookAt('')">Now</button>
         <span class="right row-of">
           <Button label="Print" @click="print" />
-          <Button label="Save as CSV" severity="secondary" @click="save('csv')" />
-          <Button label="Save as XLSX" severity="secondary" @click="save('xlsx')" />
+          <span class="soft">Save as</span>
+          <Button
+            v-for="kind in kinds"
+            :key="kind"
+            :label="kind.toUpperCase()"
+            :aria-label="`Save as ${kind.toUpperCase()}`"
+            severity="secondary"
+            :loading="busy && kind === 'pdf'"
+            @click="save(kind)"
+          />
         </span>
       </template>
       <span v-else class="soft">What is printed or saved of {{ classStore.period.title }}</span>
@@ -89,11 +117,9 @@ const papers = [
       <p v-else class="soft" role="status">Reading the class as it was on {{ shortDay(day) }}</p>
     </div>
     <div v-else-if="chosen && table" class="paper" tabindex="0" role="region" :aria-label="reportWords[chosen].title">
-      <h2>{{ classStore.snapshot!.section.title }}, {{ reportWords[chosen].title.toLowerCase() }}</h2>
-      <p class="soft">
-        {{ classStore.period.title }}, {{ classStore.snapshot!.section.school }}, {{ person?.name }}, as of
-        {{ shortDay(day || today) }}.
-      </p>
+      <h2>{{ title }}</h2>
+      <p class="soft">{{ under }}</p>
+      <Message v-if="unsaved" severity="error">{{ unsaved }}</Message>
       <table v-if="rows.length" class="ruled">
         <thead>
           <tr>

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { compose } from '../../../../core/report-card/compose'
-import { cardLayoutOf } from '../../../services/district'
+import { cardLayoutOf, schoolHeadsOf } from '../../../services/district'
 import { reportCards } from '../../../services/report-cards'
 
 const query = z.object({ period: z.string().min(1), student: z.string().min(1) })
@@ -13,7 +13,7 @@ export default route(async (event) => {
   const layout = await cardLayoutOf(db)
   const today = schoolToday()
   const cards = (await reportCards(db, sectionId, period, student, today)).map((card) => compose(layout, card))
-  const { file } = await drawCards({ cards, layout, printed: today })
+  const { file } = await drawCards({ cards, layout, heads: await schoolHeadsOf(db), printed: today })
   setResponseHeaders(event, {
     'content-type': 'application/pdf',
     'content-disposition': 'inline; filename="report-card.pdf"',
