@@ -131,7 +131,7 @@ const of = computed(() => (schoolId.value ? { what: 'school' as const, schoolId:
             </li>
           </ol>
         </section>
-        <section class="pairs">
+        <section class="named">
           <span class="label">Lines for the remark</span>
           <KeptField
             :value="String(layout.remarkLines)"

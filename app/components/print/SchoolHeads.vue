@@ -40,7 +40,7 @@ async function takeMark(event: Event): Promise<void> {
 <template>
   <section>
     <h2>At the head</h2>
-    <div class="pairs">
+    <div class="named">
       <span class="label">Of</span>
       <Select v-model="schoolId" :options="options" option-label="words" option-value="value" ariaLabel="Whose head" />
       <span class="label">Address under the school</span>

@@ -5,11 +5,11 @@ import { rosterKinds, type Roster } from '../../../core/formats/oneroster/roster
 import type { RosterFindings, RosterRowChange } from '../../../shared/roster-runs'
 import type { RosterSummary } from '../../../shared/runs'
 import type { Db } from '../../database/client'
-import { sectionTeachers, students, users } from '../../database/schema'
+import { sectionTeachers } from '../../database/schema'
 import { classesSpokenOf, endingsOf, leaversOf, type Ending, type RosterOptions } from './endings'
 import { RosterIds } from './ids'
 import { namesOf, noRest } from './names'
-import { planTeachers } from './people'
+import { planTeachers, withRoles } from './people'
 import { emptySummary } from './summary'
 import { inTurns, tables, teachingId, writeStep, type Rest, type RosterStep, type Row, type SourcedTable } from './rows'
 
@@ -107,7 +107,7 @@ export class RosterChanges {
 
   private async *people(): AsyncGenerator<RosterStep> {
     const { db, roster, options } = this
-    const people = await this.withRoles()
+    const people = await withRoles(db, roster.people, this.rest, (name) => this.listed.push({ code: 'no-role', name }))
     const teachers = people.filter((each) => each.role === 'teacher')
     const plan = await planTeachers(
       db,
@@ -126,25 +126,6 @@ export class RosterChanges {
     }
     const pupils = people.filter((each) => each.role === 'student')
     yield* this.part('students', pupils, ({ givenName, familyName, pronouns }) => ({ givenName, familyName, pronouns }))
-  }
-
-  /** People whose role the files do not say have the one that they have here. */
-  private async withRoles(): Promise<Roster['people']> {
-    const { db, roster } = this
-    const open = roster.people.filter((each) => each.role === null).map((each) => each.id)
-    const roles = new Map<string, 'teacher' | 'student'>()
-    for await (const piece of inTurns(open, this.rest)) {
-      for (const row of await db.select().from(users).where(inArray(users.sourcedId, piece)))
-        roles.set(row.sourcedId!, 'teacher')
-      for (const row of await db.select().from(students).where(inArray(students.sourcedId, piece)))
-        roles.set(row.sourcedId!, 'student')
-    }
-    return roster.people.flatMap((each) => {
-      const role = each.role ?? roles.get(each.id)
-      if (role) return { ...each, role }
-      this.listed.push({ code: 'no-role', name: [each.givenName, each.familyName].filter(Boolean).join(' ') })
-      return []
-    })
   }
 
   private async *enrolments(): AsyncGenerator<RosterStep> {

@@ -3,7 +3,7 @@ import { inArray } from 'drizzle-orm'
 import type { Roster } from '../../../core/formats/oneroster/roster'
 import type { RosterFindings, RosterRowChange } from '../../../shared/roster-runs'
 import type { Db } from '../../database/client'
-import { users } from '../../database/schema'
+import { students, users } from '../../database/schema'
 import { inTurns, pieces, ROWS_AT_ONCE, type Rest, type RosterStep } from './rows'
 
 type Person = Roster['people'][number]
@@ -150,4 +150,31 @@ async function usersFor(db: Db, teachers: readonly Person[], gone: ReadonlySet<s
   for await (const piece of inTurns(addresses, rest))
     for (const user of await db.select().from(users).where(inArray(users.email, piece))) found.set(user.id, user)
   return [...found.values()]
+}
+
+/**
+ * People with their role: those of whom a file does not say it have the one that they have here.
+ *
+ * @param unknown hears the name of each who has none
+ */
+export async function withRoles(
+  db: Db,
+  people: readonly Person[],
+  rest: Rest,
+  unknown: (name: string) => void,
+): Promise<Person[]> {
+  const open = people.filter((each) => each.role === null).map((each) => each.id)
+  const roles = new Map<string, 'teacher' | 'student'>()
+  for await (const piece of inTurns(open, rest)) {
+    for (const row of await db.select().from(users).where(inArray(users.sourcedId, piece)))
+      roles.set(row.sourcedId!, 'teacher')
+    for (const row of await db.select().from(students).where(inArray(students.sourcedId, piece)))
+      roles.set(row.sourcedId!, 'student')
+  }
+  return people.flatMap((each) => {
+    const role = each.role ?? roles.get(each.id)
+    if (role) return { ...each, role }
+    unknown(nameOf(each))
+    return []
+  })
 }

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { setImmediate } from 'node:timers/promises'
-import { and, desc, eq, inArray, lt, max, or, sql } from 'drizzle-orm'
+import { and, eq, inArray, lt, max, or, sql } from 'drizzle-orm'
 import { daysAfter } from '../../../core/calendar/date'
 import { sessionOddities } from '../../../core/formats/oneroster/sessions'
 import { rosterKinds, type Roster } from '../../../core/formats/oneroster/roster'
@@ -10,11 +10,10 @@ import { connections, rosterChanges, runRosters, runs, users } from '../../datab
 import { announceRoster } from '../news-signal'
 import { Problem, problemOf } from '../problem'
 import { RosterChanges } from './apply'
-import type { Ending } from './endings'
-import { activeIn, namesOf, titlesOf } from './names'
+import { askOfLeavers, asksOf } from './asks'
 import { outlookOf } from './outlook'
 import { packRoster, unpackRoster } from './pack'
-import { takenBack, writeStep, type Rest, type RosterStep } from './rows'
+import { writeStep, type Rest, type RosterStep } from './rows'
 
 /** Who brings a roster. */
 export interface Bringing {
@@ -37,10 +36,6 @@ export const ALIVE_MS = 30_000
 /** Whoever takes a run back: nobody goes on with that as if it brought a roster. */
 export const TAKING_BACK = 'taking back'
 export const longAgo = (): Date => new Date(Date.now() - ALIVE_MS)
-/** A roster that would end more than these shares asks first. */
-const MUCH_OF_A_CLASS = 0.1
-const MUCH_OF_ALL = 0.02
-const NAMES_SHOWN = 60
 const FAULTS_SHOWN = 50
 
 /**
@@ -142,7 +137,7 @@ export async function workRosterRun(
   await db.update(runs).set({ done: 0, total, found }).where(held(runId, worker))
   const asks = allowed
     ? []
-    : [...(await whatToAsk(db, await changes.toEnd(), today, rest)), ...leavers(await changes.toLeave())]
+    : [...(await asksOf(db, await changes.toEnd(), today, rest)), ...askOfLeavers(await changes.toLeave())]
   const people = working.asksFirst && !allowed ? await outlookOf(db, new RosterChanges(db, roster, options)) : []
   if (asks.length || people.length) {
     await keepRoster(db, runId, roster, working, rest)
@@ -197,37 +192,6 @@ async function lastPlace(db: Db, runId: string): Promise<number> {
   return Number(last?.place ?? -1)
 }
 
-type Asks = NonNullable<RosterFindings['asks']>
-
-/** Whether so many teachers would be switched off that it is asked about. */
-function leavers({ names, of }: { names: readonly string[]; of: number }): Asks {
-  if (names.length <= of * MUCH_OF_A_CLASS) return []
-  return [{ what: { part: 'teachers' }, of, ends: names.length, names: names.slice(0, NAMES_SHOWN) }]
-}
-
-async function whatToAsk(db: Db, endings: readonly Ending[], today: string, rest: Rest): Promise<Asks> {
-  if (endings.length === 0) return []
-  const byClass = new Map<string, Ending[]>()
-  for (const each of endings) byClass.set(each.sectionId, [...(byClass.get(each.sectionId) ?? []), each])
-  const active = await activeIn(db, [...byClass.keys()], today, rest)
-  const everybody = [...active.values()].reduce((sum, each) => sum + each, 0)
-  const muchOfAll = endings.length > everybody * MUCH_OF_ALL && endings.length > 2
-  const titles = await titlesOf(db, [...byClass.keys()], rest)
-  const names = await namesOf(db, endings, rest)
-  return [...byClass].flatMap(([sectionId, list]) => {
-    const of = active.get(sectionId) ?? 0
-    if (!muchOfAll && list.length <= of * MUCH_OF_A_CLASS) return []
-    return [
-      {
-        what: { part: 'class' as const, title: titles.get(sectionId) ?? '' },
-        of,
-        ends: list.length,
-        names: list.slice(0, NAMES_SHOWN).map((each) => names.get(each.studentId) ?? ''),
-      },
-    ]
-  })
-}
-
 /** A roster that waits is kept with its run, so that any process can go on with it. */
 async function keepRoster(db: Db, runId: string, roster: Roster, working: Working, rest: Rest): Promise<void> {
   const packed = await packRoster(roster, working, rest)
@@ -268,55 +232,4 @@ export async function keptRoster(db: Db, runId: string): Promise<{ roster: Roste
   if (!kept) return null
   const { roster, working } = await unpackRoster<Working>(kept.packed, setImmediate)
   return { roster, working: { ...working, allowed: true } }
-}
-
-/**
- * Takes back what a run did, as far as it still is so; people and classes that came with it stay known, without anybody
- * in them, so that no score is lost.
- *
- * @throws Problem `nothing-to-take-back`
- */
-export async function takeBackRosterRun(db: Db, runId: string): Promise<void> {
-  const now = new Date()
-  const [taken] = await db
-    .update(runs)
-    .set({ state: 'running', aliveAt: now, done: 0, worker: TAKING_BACK })
-    .where(
-      and(
-        eq(runs.id, runId),
-        inArray(runs.kind, kinds),
-        or(
-          inArray(runs.state, ['done', 'stopped', 'failed']),
-          // One that broke off in the middle is taken back again: what is back already stays so.
-          and(eq(runs.state, 'running'), eq(runs.worker, TAKING_BACK), lt(runs.aliveAt, longAgo())),
-        ),
-      ),
-    )
-    .returning({ outcome: runs.outcome, connectionId: runs.connectionId })
-  if (!taken) throw new Problem(409, 'nothing-to-take-back')
-  const lines = await db
-    .select({ place: rosterChanges.place })
-    .from(rosterChanges)
-    .where(eq(rosterChanges.runId, runId))
-    .orderBy(desc(rosterChanges.place))
-  for (const { place } of lines)
-    await db
-      .transaction(async (tx) => {
-        const [line] = await tx
-          .select()
-          .from(rosterChanges)
-          .where(and(eq(rosterChanges.runId, runId), eq(rosterChanges.place, place)))
-        await writeStep(tx, await takenBack(tx, { part: line!.part, changes: line!.rows }))
-        await tx.update(runs).set({ aliveAt: new Date() }).where(eq(runs.id, runId))
-      })
-      .then(() => setImmediate())
-  // What the partner says next has to be looked at whole.
-  if (taken.connectionId)
-    await db.update(connections).set({ rosterAt: null }).where(eq(connections.id, taken.connectionId))
-  await db
-    .update(runs)
-    .set({ state: 'taken back', finishedAt: new Date(), outcome: taken.outcome })
-    .where(eq(runs.id, runId))
-  await db.delete(runRosters).where(eq(runRosters.runId, runId))
-  await announceRoster(db, runId)
 }

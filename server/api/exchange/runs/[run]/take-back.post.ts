@@ -1,4 +1,5 @@
-import { failRosterRun, takeBackRosterRun } from '../../../../services/roster/run'
+import { failRosterRun } from '../../../../services/roster/run'
+import { takeBackRosterRun } from '../../../../services/roster/take-back'
 import { readRosterRun } from '../../../../services/roster/run-reading'
 
 /** Takes back what a roster's run did. */
