@@ -37,7 +37,7 @@ export function useNews(classes: () => readonly ClassStore[]) {
     opened.addEventListener('roster', ({ data }: MessageEvent<string>) => {
       const changed = opened === source ? open.get(data) : undefined
       if (!changed || changed.pencil) return
-      void changed.open(data, changed.periodId).catch(() => {})
+      void changed.readAgain()
       void useToday()
         .load()
         .catch(() => {})

@@ -226,9 +226,22 @@ test('after a declaration the next term opens, with the weights that the declare
   await page.getByLabel('Weight of Checks').press('Enter')
   await desk.view('Close the term')
   await page.getByRole('button', { name: 'Declare Quarter 2' }).click()
+  // What the declaration keeps is read from the server; whoever has gone on to the next term by then stays there.
+  let letGo = () => {}
+  const held = new Promise<void>((resolve) => (letGo = resolve))
+  await page.route(/\/api\/classes\/[^/]+$/, async (route) => {
+    await held
+    await route.continue()
+  })
+  const readAgain = page.waitForRequest(/\/api\/classes\/[^/]+$/)
   await page.getByRole('button', { name: 'Declare it complete' }).click()
   await page.getByRole('button', { name: 'Give them to Quarter 3 too' }).click()
   await page.getByRole('button', { name: 'Go on with Quarter 3' }).click()
+  await expect(page.getByText('Begins Jan')).toBeVisible()
+  const answered = (await readAgain).response()
+  letGo()
+  await (await answered)!.finished()
+  await expect(page.getByRole('button', { name: /^Quarter 2.*declared/ })).toBeVisible()
   await expect(page.getByText('Begins Jan')).toBeVisible()
   await desk.view('Plan')
   await expect(page.getByLabel('Weight of Checks')).toHaveValue('40')

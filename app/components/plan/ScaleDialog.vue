@@ -78,7 +78,7 @@ async function keep(): Promise<void> {
     })),
   ])
   if (!done) return
-  await classStore.open(here, classStore.periodId)
+  await classStore.readAgain()
   emit('close')
 }
 const pick = ({ name, steps: own }: { name: string; steps: ScaleStep[] }) => ({ name, steps: own })

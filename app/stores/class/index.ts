@@ -13,7 +13,16 @@ import { readClass } from './read'
 import { classReceiving } from './receiving'
 import { classRecords } from './records'
 import { classSelectors } from './selectors'
+import { ApiProblem } from '~/composables/useApi'
 import { keepDrafts } from '~/composables/useDraft'
+
+/** A reading of a class, and the period that is looked at then, if one was asked for. */
+interface Reading {
+  id: string
+  period: string | null | undefined
+  ended: boolean
+  done?: Promise<void>
+}
 
 /**
  * The class that is open: its records as plain data, everything shown computed from them on this machine, and the one way
@@ -31,7 +40,7 @@ function classSetup() {
   const shown = classSelectors(records)
   const pencil = classPencil(records)
   const sectionId = () => records.snapshot.value?.section.id
-  const receiving = classReceiving({ sectionId, pencil, reopen })
+  const receiving = classReceiving({ sectionId, pencil, reopen: () => void readAgain() })
   const doing = classDoing({ records, pencil, receiving, notices })
   onScopeDispose(saving.onAnswer(receiving.receive))
 
@@ -40,29 +49,49 @@ function classSetup() {
     end: (kind: Kind, id: string) => decisions.end(sectionId() ?? '', kind, id),
   }
 
-  /** Opens a class: reads it whole, then applies to it what the server does not have yet. */
-  async function open(id: string, askedPeriod: string | null): Promise<void> {
+  let latest: Reading | null = null
+
+  /**
+   * Opens a class: reads it whole, then applies to it what the server does not have yet. Of two readings the later asked
+   * one is shown, and both end with it.
+   *
+   * @param askedPeriod the period to look at; left out, the one that is looked at once the class has come
+   */
+  function open(id: string, askedPeriod?: string | null): Promise<void> {
+    const asked = latest?.id === id && !latest.ended ? latest.period : undefined
+    const own: Reading = { id, period: askedPeriod === undefined ? asked : askedPeriod, ended: false }
+    latest = own
+    own.done = read(own).finally(() => (own.ended = true))
+    return own.done
+  }
+  async function read(own: Reading): Promise<void> {
+    const { id } = own
     const another = sectionId() !== id
     keepDrafts(another)
     // What waits now may be answered before the class has come, or after it was read there.
     receiving.reading()
     const [before, { read: found, keptSince: since }] = await Promise.all([saving.unsent(id), readClass(id)])
+    const waiting = [...before, ...(await saving.unsent(id))]
+    if (latest && latest !== own) return latest.done
     const { seq, outOfSync, sources, ...read } = found
     keptSince.value = since
-    receiving.readUpTo(seq, read.records, [...before, ...(await saving.unsent(id))])
+    receiving.readUpTo(seq, read.records, waiting)
     if (pencil.pencil.value) notices.say('The class was read anew; what was tried in pencil is rubbed out.')
     pencil.pencil.value = null
     unread.keepOnly(id, (cellId) => isCellOf(read, cellId))
-    look(askedPeriod, read)
+    look(own.period === undefined ? shown.periodId.value : own.period, read)
     records.put(read, outOfSync, sources)
     if (another) void doing.loadSteps()
   }
-  function reopen(): void {
-    void open(sectionId()!, shown.periodId.value)
-  }
+  /** Reads the class anew; the period that is looked at by then stays. What cannot be read leaves it as it is. */
+  const readAgain = (): Promise<void> =>
+    open(sectionId()!).catch((error: unknown) => {
+      if (!(error instanceof ApiProblem)) throw error
+    })
 
   /** Looks at a period; without one, at today's. */
   function look(desired: string | null, of = records.snapshot.value): void {
+    if (latest && !latest.ended) latest.period = undefined
     const found = of?.periods.find((each) => each.id === desired) ?? (of && periodToday(of.periods, usePerson().today))
     shown.periodId.value = found?.id ?? null
     records.showAnew()
@@ -102,6 +131,7 @@ function classSetup() {
     conflicts,
     keptSince,
     open,
+    readAgain,
     look,
   }
 }

@@ -77,7 +77,7 @@ async function keepScale(kept: Pick<RecordOf<'levelScale'>, 'name' | 'levels' | 
   ])
   if (!done) return
   shaping.value = null
-  await classStore.open(sectionId, classStore.periodId)
+  await classStore.readAgain()
   if (isNew)
     classStore.change('plan', [
       { kind: 'plan', id: sectionId, to: { proficiency: { ...plan!.proficiency, scaleId: id } } },
