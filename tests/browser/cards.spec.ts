@@ -73,6 +73,7 @@ test('the office lays the card out, sees it as it prints, and takes a change bac
   const look = async (school: string) => {
     await whose.click()
     await page.getByRole('option', { name: school }).click()
+    await expect(page.getByRole('listbox')).toHaveCount(0)
   }
   await look('Lantern Hill Elementary')
   await expect(sample).toContainText('Lantern Hill Elementary')

@@ -252,6 +252,26 @@ test('an entry of one’s own is written, starred, saved as a file, read again, 
   await expect(hugo).toHaveValue('He carries the net.')
 })
 
+test('who changed a grade last comes late, and moves nothing from under the hand', async ({ desk, page }) => {
+  let letGo = () => {}
+  const held = new Promise<void>((resolve) => (letGo = resolve))
+  await page.route('**/history?*', async (route) => {
+    await held
+    await route.continue()
+  })
+  await desk.openClass('Earth Systems 7A')
+  await desk.view('Close the term')
+  await page.getByRole('row', { name: /^Gallardo, Mateo/ }).click()
+  const card = desk.margin.getByRole('button', { name: 'Report card (PDF)' })
+  await card.scrollIntoViewIfNeeded()
+  const before = await card.boundingBox()
+  const asked = page.waitForResponse('**/history?*')
+  letGo()
+  await asked
+  await expect(desk.margin.getByText(/^Marit Okafor-Lindgren, /)).toBeVisible()
+  expect(await card.boundingBox()).toEqual(before)
+})
+
 test('a print waits for the last remark', async ({ desk, page }) => {
   const remark = page.getByLabel('Remark for Barrientos, Hugo')
   await remark.click()

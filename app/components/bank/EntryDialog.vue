@@ -124,10 +124,6 @@ form {
   grid-template-columns: 110px 1fr;
   gap: 10px;
 }
-textarea.field {
-  width: 100%;
-  resize: vertical;
-}
 .row-of {
   gap: 6px;
   flex-wrap: wrap;

@@ -125,10 +125,6 @@ const toggle = (id: string) => void (left.has(id) ? left.delete(id) : left.add(i
   gap: 10px;
   padding-top: 3px;
 }
-textarea.field {
-  width: 100%;
-  resize: vertical;
-}
 .found {
   list-style: none;
   margin: 6px 0 0;

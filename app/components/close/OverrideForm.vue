@@ -9,7 +9,6 @@ import { useClassStore } from '~/stores/class'
 import { useDraft } from '~/composables/useDraft'
 import { useHistory } from '~/composables/useHistory'
 import { readers } from '~/composables/useReaders'
-import { shortInstant } from '~/composables/useWords'
 
 /** The teacher's own grade of a student in a period. */
 const props = defineProps<{ studentId: string; periodId: string }>()
@@ -121,7 +120,7 @@ defineExpose({
         @update:model-value="familyLine = $event ?? ''"
         @blur="keepFamilyLine"
       />
-      <p v-if="last" class="small soft by">{{ last.by }}, {{ shortInstant(last.at) }}</p>
+      <LastChange :entry="last" />
     </template>
   </fieldset>
 </template>
@@ -135,8 +134,5 @@ defineExpose({
 }
 .check {
   margin-top: 8px;
-}
-.by {
-  margin-top: 4px;
 }
 </style>

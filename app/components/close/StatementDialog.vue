@@ -66,10 +66,6 @@ function keep(): void {
   gap: 10px;
   padding-top: 3px;
 }
-textarea.field {
-  width: 100%;
-  resize: vertical;
-}
 q {
   display: block;
   margin-top: 4px;

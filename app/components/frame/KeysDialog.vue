@@ -74,7 +74,15 @@ const keys: { where: string; list: [string, string][] }[] = [
 </script>
 
 <template>
-  <Dialog v-model:visible="visible" modal header="All keys" dismissable-mask :style="{ width: '44rem' }">
+  <!-- Where it is longer than the window, the keyboard scrolls it. -->
+  <Dialog
+    v-model:visible="visible"
+    modal
+    header="All keys"
+    dismissable-mask
+    :style="{ width: '44rem' }"
+    :pt="{ content: { tabindex: 0, 'aria-label': 'All keys', role: 'region' } }"
+  >
     <div class="sets">
       <section v-for="set in keys" :key="set.where">
         <h3>{{ set.where }}</h3>

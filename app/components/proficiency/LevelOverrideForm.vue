@@ -9,7 +9,6 @@ import type { Wish } from '~/sheet/types'
 import { useClassStore } from '~/stores/class'
 import { useDraft } from '~/composables/useDraft'
 import { useHistory } from '~/composables/useHistory'
-import { shortInstant } from '~/composables/useWords'
 
 /** The teacher's own level of a student for a standard in a period, beside the calculated one, with its reason. */
 const props = defineProps<{
@@ -84,7 +83,7 @@ defineExpose({ begin, focusReason: () => field.value?.focus() })
         @keydown.enter.prevent="(keep(), emit('back'))"
         @keydown.esc="emit('back')"
       />
-      <p v-if="last" class="small soft">{{ last.by }}, {{ shortInstant(last.at) }}</p>
+      <LastChange :entry="last" />
     </template>
   </fieldset>
 </template>

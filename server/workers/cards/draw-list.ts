@@ -7,6 +7,8 @@ const TEXT = 9.5
 const GAP = 10
 const LINE_HEIGHT = TEXT * LEADING
 const PAD = 3
+/** How far below the last line the foot of a page stands. */
+const FOOT = 12
 /** A column is no narrower than this: shorter words of its head would break. */
 const NARROWEST = 34
 /** With more columns the paper is turned. */
@@ -41,8 +43,11 @@ export function drawList(pen: Pen, root: Element, list: List, paper: CardLayout[
   const size = [papers[paper].width, papers[paper].height]
   const newPage = () => {
     pen.doc.addPage({ size: isTurned ? size.toReversed() : size, margin: 0 } as PDFKit.PDFDocumentOptions)
+    pen.y = pen.bottom + FOOT
+    pen.artifact(() => pen.seen([`${list.title}, page ${++pages}`], { size: 8, soft: true, align: 'right' }))
     pen.y = pen.left
   }
+  let pages = 0
   newPage()
   const section = pen.doc.struct('Sect', { title: list.title })
   root.add(section)

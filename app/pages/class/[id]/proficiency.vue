@@ -180,7 +180,7 @@ const foldAll = () => show({ folded: new Set(allFolded.value ? [] : foldable.val
           <LevelMark v-for="level in scale.levels" :key="level.value" :scale="scale" :value="level.value" small />
         </span>
       </template>
-      <span class="soft window">{{ windowWords }}</span>
+      <span class="soft window" :title="windowWords">{{ windowWords }}</span>
       <NuxtLink v-if="!opened" class="chip" :to="{ path: `/round/${String(route.params.id)}`, query }"
         >Round of the room</NuxtLink
       >
@@ -260,7 +260,11 @@ const foldAll = () => show({ folded: new Set(allFolded.value ? [] : foldable.val
   min-width: 0;
 }
 .window {
-  margin-left: auto;
+  flex: 1 1 60px;
+  min-width: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  text-align: right;
   font-size: 12px;
   white-space: nowrap;
 }

@@ -203,6 +203,10 @@ li {
 }
 li a {
   padding: 4px 0;
+  min-width: 0;
+}
+li small {
+  flex: none;
 }
 .names {
   columns: 2;
