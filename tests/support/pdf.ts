@@ -15,7 +15,11 @@ export const fonts: Drawing['fonts'] = {
 
 const folder = mkdtempSync(join(tmpdir(), 'pdf-'))
 /** What one of poppler's programs says of a PDF: a second opinion on what was drawn. */
-export function by(program: 'pdfinfo' | 'pdffonts' | 'pdfimages' | 'pdftotext', file: Uint8Array, ...options: string[]): string {
+export function by(
+  program: 'pdfinfo' | 'pdffonts' | 'pdfimages' | 'pdftotext',
+  file: Uint8Array,
+  ...options: string[]
+): string {
   const path = join(folder, 'drawn.pdf')
   writeFileSync(path, file)
   return execFileSync(program, [...options, path, ...(program === 'pdftotext' ? ['-'] : [])], { encoding: 'utf8' })

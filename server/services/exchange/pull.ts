@@ -45,7 +45,8 @@ export async function prepareFiles(db: Db, files: GradebookFiles, sectionId: str
   const { snapshot, intake } = await intakeOf(db, sectionId)
   const standards = new Set(snapshot.standards.map((each) => each.id))
   const found = fromFiles(files, snapshot, (id) => (standards.has(id) ? id : undefined))
-  if (found.coursework.length + found.baseline.size + found.cleared.length === 0) throw new Problem(422, 'nothing-in-files')
+  if (found.coursework.length + found.baseline.size + found.cleared.length === 0)
+    throw new Problem(422, 'nothing-in-files')
   return writePull(db, { sectionId, userId, connectionId: null }, { snapshot, intake, ...found })
 }
 
