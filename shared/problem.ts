@@ -28,6 +28,7 @@ export interface Problems {
   unreadable: { fault?: Message }
   'too-large': Plain
   'too-slow': Plain
+  'long-list': Plain
   'records-away': Plain
   'records-full': Plain
   'records-read-only': Plain

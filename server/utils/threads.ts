@@ -50,12 +50,17 @@ export async function drawCards(
   }
 }
 
-/** Draws a list as PDF in a worker thread, for a minute at most. */
+/** Draws a list as PDF in a worker thread, for a minute at most. @throws Problem `long-list` */
 export async function drawListPdf(drawing: Omit<ListDrawing, 'fonts'>): Promise<Uint8Array> {
   fonts ??= readFonts()
   const given: ListDrawing = { ...drawing, fonts: await fonts }
   const signal = AbortSignal.timeout(LONGEST_READING_MS)
-  return (await threads().run(given, { filename: listUrl(), signal })) as Uint8Array
+  try {
+    return (await threads().run(given, { filename: listUrl(), signal })) as Uint8Array
+  } catch (error) {
+    if (!signal.aborted) throw error
+    throw new Problem(413, 'long-list')
+  }
 }
 
 /**

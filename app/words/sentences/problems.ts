@@ -23,6 +23,7 @@ const sentences: { [C in ProblemCode]: (figures: Problems[C]) => string } = {
     fault ? say(fault) : 'The server does not understand this. Reload the page, then do it again.',
   'too-large': () => 'This is too large to be taken at once.',
   'too-slow': () => 'This zip took more than a minute to read. Ask for a smaller one.',
+  'long-list': () => 'This list is too long for a PDF. Save it as XLSX or CSV.',
   'records-away': () => 'The records cannot be reached just now. What you did is kept; it is tried again.',
   'records-full': () =>
     'The disk of the records is nearly full. What you did is kept; it is tried again. Tell whoever runs this.',
