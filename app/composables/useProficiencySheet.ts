@@ -55,24 +55,31 @@ export function useProficiencySheet(view: () => LevelView, keys: FeatureKeys) {
   )
   /** A class that is about nothing but habits shows those here. */
   const onlyHabits = computed(() => standardsOf(window.value.snapshot).every((each) => each.habit))
-  /** Whom the filter shows is settled when it is chosen, so that no row runs away under the typing. */
-  const undecided = shallowRef<ReadonlySet<string> | null>(null)
+  /** Whom and what the filter shows is settled when it is chosen, so that nothing runs away under the typing. */
+  const undecided = shallowRef<{ students: ReadonlySet<string>; standards: ReadonlySet<string> } | null>(null)
   watch(
     () => [view().left, classStore.periodId] as const,
     ([left]) => {
       const of = left
         ? toDecide(window.value, today.value).filter((each) => each.standard.habit === onlyHabits.value)
         : null
-      undecided.value = of && new Set(of.map((each) => each.studentId))
+      undecided.value = of && {
+        students: new Set(of.map((each) => each.studentId)),
+        standards: new Set(of.map((each) => each.standard.id)),
+      }
     },
     { immediate: true },
   )
   const rows = computed(() =>
     classStore.students
-      .filter(({ id }) => undecided.value?.has(id) ?? true)
+      .filter(({ id }) => undecided.value?.students.has(id) ?? true)
       .map((each) => rowOf(each, today.value, classStore.snapshot!.section.id)),
   )
-  const standards = computed(() => standardsIn(window.value, { ...view(), habits: onlyHabits.value }))
+  const standards = computed(() =>
+    standardsIn(window.value, { ...view(), habits: onlyHabits.value }).filter(
+      ({ id }) => undecided.value?.standards.has(id) ?? true,
+    ),
+  )
   const opened = computed(() => standardsOf(window.value.snapshot).find((each) => each.id === view().open) ?? null)
 
   const features = computed<ColumnFeature[]>(() => {

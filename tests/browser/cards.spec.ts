@@ -215,6 +215,26 @@ test('Today says how far each class is closed, and several are declared as one',
   expect(desk.complaints).toEqual([])
 })
 
+test('what is left of levels is a step of the closing, and opens exactly that', async ({ desk, page }) => {
+  await desk.openClass('Tide Pool Ecology')
+  await desk.view('Close the term')
+  const step = page.getByRole('listitem').filter({ has: page.getByRole('link', { name: 'Levels and habits' }) })
+  const left = async () => Number(/(\d+) levels/.exec((await step.textContent())!)![1])
+  const before = await left()
+  await step.getByRole('link').click()
+  const hatched = page.locator('.sheet [role=gridcell].hatched')
+  await expect(hatched).toHaveCount(before)
+  await hatched.first().click()
+  await page.keyboard.type('3')
+  await page.keyboard.press('Enter')
+  await expect(hatched).toHaveCount(before - 1)
+  // Whoever has no more to decide stays until the filter is chosen again.
+  await page.getByRole('button', { name: 'to decide', pressed: true }).click()
+  await expect(page.getByRole('columnheader', { name: /^TL\.3/ })).toBeVisible()
+  await desk.view('Close the term')
+  expect(await left()).toBe(before - 1)
+})
+
 test('after a declaration the next term opens, with the weights that the declared one had of its own', async ({
   desk,
   page,

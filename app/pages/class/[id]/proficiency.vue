@@ -206,17 +206,17 @@ const foldAll = () => show({ folded: new Set(allFolded.value ? [] : foldable.val
       :version="classStore.versionOf"
       :actions="actions"
     />
+    <section v-else-if="rows.length === 0 && view.left" class="empty">
+      <h2>Every level of {{ classStore.period?.title }} is decided</h2>
+      <p>Each student has a level of every standard that this class works on.</p>
+      <Button label="Show all students" @click="show({ left: false })" />
+    </section>
     <section v-else-if="standards.length === 0 && !opened" class="empty">
       <h2>No standards in this class yet</h2>
       <p>Standards come from the district with the course, or you make some for this class.</p>
       <NuxtLink class="button" :to="{ path: `/class/${String(route.params.id)}/standards`, query }"
         >Standards of this class</NuxtLink
       >
-    </section>
-    <section v-else-if="rows.length === 0 && view.left" class="empty">
-      <h2>Every level of {{ classStore.period?.title }} is decided</h2>
-      <p>Each student has a level of every standard that this class works on.</p>
-      <Button label="Show all students" @click="show({ left: false })" />
     </section>
     <section v-else-if="rows.length === 0" class="empty">
       <h2>No students in {{ classStore.period?.title }}</h2>
