@@ -194,6 +194,10 @@ test('Today says how far each class is closed, and several are declared as one',
   await earth.getByRole('link', { name: /^\d+ of \d+/ }).click()
   await expect(page.getByRole('listitem').filter({ hasText: 'Remarks written' })).toContainText(remarks)
   await page.goto(desk.url)
+  await earth.getByRole('link', { name: '2 to look at', exact: true }).click()
+  await expect(page.getByText('Otto Lindqvist has 88 of 5 in Field notes 5.')).toBeVisible()
+  await expect(page.getByRole('listitem').filter({ hasText: 'Loose ends' })).toContainText('2 to look at')
+  await page.goto(desk.url)
 
   await page.getByRole('button', { name: 'Declare several' }).focus()
   await page.keyboard.press('Enter')

@@ -42,6 +42,7 @@ const exam = ({ of, period }: Line) => ({ path: `/class/${of.id}`, query: { peri
           <th scope="col">Term</th>
           <th scope="col">Scored</th>
           <th v-if="hasExam" scope="col">Exam</th>
+          <th scope="col">Loose ends</th>
           <th scope="col">Looked over</th>
           <th v-if="hasLevels" scope="col">Levels and habits</th>
           <th scope="col">Remarks</th>
@@ -63,6 +64,12 @@ const exam = ({ of, period }: Line) => ({ path: `/class/${of.id}`, query: { peri
           <td v-if="hasExam">
             <NuxtLink v-if="each.examsWithout" :to="exam(each)">none dated</NuxtLink>
             <span v-else class="soft">{{ each.examsWithout === null ? 'no window' : 'settled' }}</span>
+          </td>
+          <td>
+            <NuxtLink v-if="each.of.looseEnds.length" :to="close(each, { look: 'ends' })"
+              >{{ each.of.looseEnds.length }} to look at</NuxtLink
+            >
+            <span v-else class="soft">none</span>
           </td>
           <td>
             <NuxtLink v-if="!each.lookedOver" :to="close(each, { look: '1' })">not yet</NuxtLink>

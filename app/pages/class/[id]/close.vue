@@ -65,7 +65,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   step(by)
 })
 
-const looking = ref(route.query.look === '1')
+const looking = ref(['1', 'ends'].includes(String(route.query.look)))
 const views = [
   { value: 'look' as const, words: 'Look over' },
   { value: 'write' as const, words: 'Write remarks' },
@@ -83,6 +83,7 @@ function writeWhatIsLeft(): void {
 }
 const margin = useTemplateRef('margin')
 const look = useTemplateRef('look')
+onMounted(() => route.query.look === 'ends' && showEnds())
 function showEnds(): void {
   looking.value = true
   void nextTick(() => look.value?.openEnds())
