@@ -5,7 +5,8 @@ import { noRecords } from '#core/records'
 import type { DbHandle } from '../../server/database/client'
 import { enrolments, sectionTeachers, users } from '../../server/database/schema'
 import { takeTogether } from '../../server/services/acts'
-import { bankFor } from '../../server/services/bank'
+import { bankFor, bankUses } from '../../server/services/bank'
+import { schoolHeadsOf } from '../../server/services/district'
 import { districtScope, userScope } from '../../server/services/scopes'
 import { loadSnapshot } from '../../server/services/snapshot'
 import { openRequests } from '../../server/services/window-requests'
@@ -101,6 +102,21 @@ describe('a period that the office closes', () => {
   })
 })
 
+describe('the head of a school’s cards', () => {
+  it('is the office’s alone, and takes nothing for a mark that is no picture', async () => {
+    const head = (to: object) => actOf(noRecords(), 'card layout', [{ kind: 'schoolHead', id: 'school-1', to }])
+    const act = head({ address: '4 Quay Street' })
+    await takeTogether(records.db, OFFICE, [{ scope: districtScope, act }])
+    expect((await schoolHeadsOf(records.db))['school-1']).toEqual({ address: '4 Quay Street', mark: '' })
+    for (const [who, scope, to] of [
+      [OFFICE, districtScope, { mark: 'PHN2ZyBvbmxvYWQ9ImFsZXJ0KDEpIj4=' }],
+      [teacherId, userScope(teacherId), { address: 'Elsewhere' }],
+    ] as const)
+      await expect(takeTogether(records.db, who, [{ scope, act: head(to) }])).rejects.toMatchObject({ code: 'refused' })
+    expect(Object.keys(await schoolHeadsOf(records.db))).toEqual(['school-1'])
+  })
+})
+
 describe('comment banks', () => {
   it('are the district’s and one’s own; stars are whose they are', async () => {
     await takeTogether(records.db, OFFICE, [{ scope: districtScope, act: bankAct() }])
@@ -113,6 +129,18 @@ describe('comment banks', () => {
     const theirs = await bankFor(records.db, [varga!.id])
     expect(theirs.some((each) => each.starred || each.owner === 'mine')).toBe(false)
     expect((await loadSnapshot(records.db, sectionId)).bank.map((each) => each.code)).toContain('M1')
+  })
+
+  it('say how often an entry is used in one’s own classes, and nothing of anybody else’s', async () => {
+    const bank = await bankFor(records.db, [teacherId])
+    const entry = bank.find((each) => each.code === 'H05')!
+    await close(false)
+    expect(await write('A good term. Sam is a steady partner in the field and shares his tools.')).toBe('applied')
+    const [varga] = await records.db.select().from(users).where(eq(users.sourcedId, 't-varga'))
+    expect(await bankUses(records.db, teacherId, bank)).toEqual({ [entry.id]: 1 })
+    expect(await bankUses(records.db, varga!.id, bank)).toEqual({})
+    // Who has no class at all.
+    expect(await bankUses(records.db, OFFICE, bank)).toEqual({})
   })
 
   it('an entry without a text is refused, and a star is nobody else’s', async () => {

@@ -72,7 +72,6 @@ const of = computed<PrintRequest['of']>(() =>
 const papers = [
   { title: 'The record', what: 'Every score of the term with its marks, and the results.', to: 'record' },
   { title: 'A blank sheet with names', what: 'For the clipboard.', to: 'blank' },
-  { title: 'A page for each student', what: 'Scores and grades as they stand, one page each.', to: 'pages' },
 ]
 </script>
 
@@ -158,7 +157,7 @@ const papers = [
       <ul>
         <li>
           <NuxtLink :to="{ path: `${base}/pages`, query }">A page for each student</NuxtLink>
-          <span class="soft">{{ papers[2]!.what }}</span>
+          <span class="soft">Scores and grades as they stand, one page each.</span>
         </li>
       </ul>
       <h2>Lists</h2>
@@ -170,7 +169,7 @@ const papers = [
       </ul>
       <h2>For your desk</h2>
       <ul>
-        <li v-for="each in papers.slice(0, 2)" :key="each.to">
+        <li v-for="each in papers" :key="each.to">
           <NuxtLink :to="{ path: `${base}/${each.to}`, query }">{{ each.title }}</NuxtLink>
           <span class="soft">{{ each.what }}</span>
         </li>
