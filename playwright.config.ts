@@ -16,6 +16,8 @@ export default defineConfig({
     // A trace keeps the whole page at every step, which takes a fifth of the time: asked for where a failure is looked into.
     trace: process.env.TRACE ? { mode: 'retain-on-failure', screenshots: false } : 'off',
     launchOptions: {
+      // SLOW=400 waits that long before each step: finds a step that is right only while the page is not yet whole.
+      slowMo: Number(process.env.SLOW ?? 0),
       executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
       args: [
         '--no-sandbox',

@@ -1,7 +1,7 @@
 import { unzipSync } from 'fflate'
 import type { Page } from '@playwright/test'
 import { accounts } from '../support/product'
-import { Desk, expect, test, textOf } from './fixtures'
+import { Desk, expect, test, textOf, theDay } from './fixtures'
 
 const until = (page: Page, name: string) => page.getByRole('button', { name }).focus()
 
@@ -50,7 +50,7 @@ test('the cards of a class are drawn while one goes on, as one file or one for e
 test('the office lays the card out, sees it as it prints, and takes a change back', async ({ page, product }) => {
   const office = new Desk(page, product.url)
   await office.sitDown(accounts.registrar)
-  await page.getByRole('link', { name: 'Report cards' }).click()
+  await theDay(page).getByRole('link', { name: 'Report cards' }).click()
   const sample = page.getByRole('article', { name: 'A sample card' })
   await expect(sample).toContainText('Made of')
 

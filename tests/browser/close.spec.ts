@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { accounts } from '../support/product'
-import { Desk, expect, test, textOf } from './fixtures'
+import { Desk, expect, test, textOf, theDay } from './fixtures'
 
 test.beforeEach(async ({ desk }) => {
   await desk.openClass('Earth Systems 7B')
@@ -174,7 +174,7 @@ test('what the office closes is as it is, until it is opened for the class that 
   const there = await browser.newPage()
   const office = new Desk(there, product.url)
   await office.sitDown(accounts.registrar)
-  await there.getByRole('link', { name: 'District policy' }).click()
+  await theDay(there).getByRole('link', { name: 'District policy' }).click()
   await there.getByLabel('Due date of Quarter 2').fill('2026-12-18')
   await there.getByLabel('Quarter 2 is closed').check()
   await expect(there.getByText('Quarter 2 is closed for every class.')).toBeVisible()
@@ -210,7 +210,7 @@ test('what the office closes is as it is, until it is opened for the class that 
 })
 
 test('an entry of one’s own is written, starred, saved as a file, read again, and retired', async ({ desk, page }) => {
-  await page.getByRole('link', { name: 'Comment bank', exact: true }).click()
+  await theDay(page).getByRole('link', { name: 'Comment bank' }).click()
   await page.getByRole('button', { name: 'New entry' }).click()
   await page.keyboard.type('Z1')
   await page.getByLabel('Topic', { exact: true }).last().fill('Field work')

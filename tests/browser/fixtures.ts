@@ -36,6 +36,9 @@ export const test = base.extend<{ product: Product; desk: Desk; mine: Desk }>({
   },
 })
 
+/** The day's column at the left: the classes and the places. A page's own links can have the names of its places. */
+export const theDay = (page: Page): Locator => page.getByRole('navigation', { name: 'The day' })
+
 /** What a teacher has in front of them. */
 export class Desk {
   /** Errors of the page, and requests that would leave the machine. There must be none. */
@@ -66,7 +69,7 @@ export class Desk {
     const caller = await Caller.signedIn({ url: this.url }, email)
     await this.page.context().addCookies([caller.session])
     await this.page.goto(this.url)
-    await expect(this.page.getByRole('navigation', { name: 'The day' })).toBeVisible()
+    await expect(theDay(this.page)).toBeVisible()
   }
 
   async signIn(email = accounts.teacher): Promise<void> {
@@ -74,7 +77,7 @@ export class Desk {
     await this.page.getByLabel('E-mail').fill(email)
     await this.page.getByLabel('Password').fill(accounts.password)
     await this.page.getByRole('button', { name: 'Sign in' }).click()
-    await expect(this.page.getByRole('navigation', { name: 'The day' })).toBeVisible()
+    await expect(theDay(this.page)).toBeVisible()
   }
 
   get margin(): Locator {
@@ -82,7 +85,7 @@ export class Desk {
   }
 
   async openClass(title: string): Promise<void> {
-    await this.page.getByRole('navigation', { name: 'The day' }).getByRole('link', { name: title }).click()
+    await theDay(this.page).getByRole('link', { name: title }).click()
     await expect(this.page.getByRole('heading', { level: 1, name: title })).toBeVisible()
   }
 

@@ -1,7 +1,7 @@
 import type { BrowserContext, Page, Route } from '@playwright/test'
 import { Caller, accounts, type Product } from '../support/product'
 import type { Desk } from './fixtures'
-import { expect, test } from './fixtures'
+import { expect, test, theDay } from './fixtures'
 
 /** What was typed outlives everything: answers that nobody expected, two tabs, storage, clocks, a page without a network. */
 
@@ -101,7 +101,7 @@ test('an act that is rejected is put aside, takes none of the others down, and c
   expect((await held(product)).scores.slice(0, 3)).toEqual(['1', null, '3'])
   await expect(list(page)).toHaveText('1 to decide')
   // On every page, and after a reload.
-  await page.getByRole('link', { name: 'Exchange', exact: true }).click()
+  await theDay(page).getByRole('link', { name: 'Exchange' }).click()
   await page.reload()
   await list(page).click()
   const dialog = page.getByRole('dialog', { name: 'Not sent, too late, or not taken' })
@@ -146,7 +146,7 @@ test('a conflict in a class that is not open waits for it, is said on Today and 
       },
     ],
   })
-  await page.getByRole('link', { name: 'Today', exact: false }).first().click()
+  await theDay(page).getByRole('link', { name: 'Today' }).click()
   await context.setOffline(false)
   await expect(status(page)).toHaveText('Saved', { timeout: 30_000 })
   const day = page.getByRole('navigation', { name: 'The day' })

@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import { accounts } from '../support/product'
-import { Desk, expect, test } from './fixtures'
+import { Desk, expect, test, theDay } from './fixtures'
 
 const nowOf = (desk: Desk, name: string) => desk.margin.getByRole('row', { name: new RegExp(name) })
 
@@ -74,7 +74,7 @@ test('in pencil nothing is kept until it is said so; the class stands before and
   await page.getByLabel('Weight of Checks').press('Enter')
   await expect(desk.margin.getByText(/\d+ grades moved, (\d+ labels?|no label)/)).toBeVisible()
   await expect(page.getByText('1 change tried; nothing is kept yet.')).toBeVisible()
-  await page.getByRole('link', { name: 'Exchange', exact: true }).click()
+  await theDay(page).getByRole('link', { name: 'Exchange' }).click()
   await expect(page.getByText('Keep what is in pencil, or rub it out, before you leave the class.')).toBeVisible()
   await page.getByRole('button', { name: 'Rub out' }).click()
   await expect(page.getByLabel('Weight of Checks')).toHaveValue('30')

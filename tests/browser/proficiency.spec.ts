@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import { accounts, Caller } from '../support/product'
-import { Desk, expect, test } from './fixtures'
+import { Desk, expect, test, theDay } from './fixtures'
 
 /** The second teacher at grade 3: five subjects in one sheet, half levels, the year to date. */
 async function gradeThree(page: Desk['page'], url: string): Promise<Desk> {
@@ -305,7 +305,7 @@ test.describe('what belongs to the district', () => {
   test('another scale for every class is shown before it acts, and is taken back', async ({ page, product }) => {
     const office = new Desk(page, product.url)
     await office.sitDown(accounts.registrar)
-    await page.getByRole('link', { name: 'Standards and levels' }).click()
+    await theDay(page).getByRole('link', { name: 'Standards and levels' }).click()
     const kept = page.locator('input[name=of-classes]:checked')
     const before = await kept.getAttribute('aria-label')
     const other = page.locator('input[name=of-classes]:not(:checked)').first()
@@ -336,7 +336,7 @@ test.describe('what belongs to the district', () => {
   }) => {
     const office = new Desk(page, product.url)
     await office.sitDown(accounts.registrar)
-    await page.getByRole('link', { name: 'Standards and levels' }).click()
+    await theDay(page).getByRole('link', { name: 'Standards and levels' }).click()
     await choose(page, '{"CFDocument": 3}')
     await expect(page.getByRole('alert').filter({ hasText: 'This is no CASE package' })).toContainText(
       'Nothing was changed',
@@ -407,7 +407,7 @@ test.describe('what belongs to the district', () => {
   }) => {
     const office = new Desk(page, product.url)
     await office.sitDown(accounts.registrar)
-    await page.getByRole('link', { name: 'Standards and levels' }).click()
+    await theDay(page).getByRole('link', { name: 'Standards and levels' }).click()
     await page.getByRole('button', { name: 'Pull from the district' }).click()
     const dialog = page.getByRole('dialog', { name: 'Bring Standards of Brindle Bay' })
     await expect(dialog).toContainText('1 standard new, 1 changed, 1 withdrawn')
@@ -432,7 +432,7 @@ test.describe('what belongs to the district', () => {
   }) => {
     const office = new Desk(page, product.url)
     await office.sitDown(accounts.registrar)
-    await page.getByRole('link', { name: 'Standards and levels' }).click()
+    await theDay(page).getByRole('link', { name: 'Standards and levels' }).click()
     await page.getByRole('button', { name: 'Change Four levels', exact: true }).click()
     const dialog = page.getByRole('dialog')
     await expect(dialog).toContainText('7 classes judge by it')
@@ -492,7 +492,7 @@ test('learning habits of all classes are given on one page, and a student of two
   desk,
   page,
 }) => {
-  await page.getByRole('link', { name: 'Learning habits' }).click()
+  await theDay(page).getByRole('link', { name: 'Learning habits' }).click()
   const advisory = page.getByRole('region', { name: 'Advisory 7' })
   const grid = page.getByRole('grid', { name: 'Habits of Advisory 7' })
   await expect(grid).toBeVisible()

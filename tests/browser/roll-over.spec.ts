@@ -1,6 +1,6 @@
 import { district } from '../../demo/district'
 import { csvFiles, zipOf } from '../support/oneroster-files'
-import { expect, test } from './fixtures'
+import { expect, test, theDay } from './fixtures'
 
 test('classes of a new year begin from last year’s plans, after what comes over was shown; the old one stays readable', async ({
   desk,
@@ -9,12 +9,12 @@ test('classes of a new year begin from last year’s plans, after what comes ove
   // New classes, without plans.
   const files = csvFiles(district(), '1.2')
   files['classes.csv'] = files['classes.csv']!.replaceAll('Earth Systems 7A', 'Earth Systems 7D')
-  await page.getByRole('link', { name: 'Exchange' }).click()
+  await theDay(page).getByRole('link', { name: 'Exchange' }).click()
   await page
     .locator('input[type=file]')
     .setInputFiles({ name: 'own.zip', mimeType: 'application/zip', buffer: Buffer.from(zipOf(files)) })
   await expect(page.getByRole('table', { name: 'What the roster changed' })).toBeVisible()
-  await page.getByRole('link', { name: 'Today' }).click()
+  await theDay(page).getByRole('link', { name: 'Today' }).click()
 
   const begin = page.getByRole('button', { name: 'Begin from last year’s plans' })
   await begin.focus()

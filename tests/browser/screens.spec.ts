@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
-import { Desk, expect, test } from './fixtures'
+import { Desk, expect, test, theDay } from './fixtures'
 import { district } from '../../demo/district'
 import { csvFiles, zipOf } from '../support/oneroster-files'
 import { accounts, startProduct } from '../support/product'
@@ -31,7 +31,7 @@ for (const scheme of ['light', 'dark'] as const)
     })
 
     test('the comment bank, and both ways to close a term', async ({ desk, page }) => {
-      await page.getByRole('link', { name: 'Comment bank', exact: true }).click()
+      await theDay(page).getByRole('link', { name: 'Comment bank' }).click()
       await expect(page.getByRole('cell', { name: 'G04', exact: true })).toBeVisible()
       await audit(page)
       await page.getByRole('button', { name: 'New entry' }).click()
@@ -66,10 +66,10 @@ for (const scheme of ['light', 'dark'] as const)
       await page.waitForTimeout(400) // the dialog fades in, and axe would measure the fade
       await audit(page)
       await page.keyboard.press('Escape')
-      await page.getByRole('link', { name: 'Past years' }).click()
+      await theDay(page).getByRole('link', { name: 'Past years' }).click()
       await expect(page.getByRole('heading', { name: '2025-26' })).toBeVisible()
       await audit(page)
-      await page.getByRole('link', { name: 'Exchange', exact: true }).click()
+      await theDay(page).getByRole('link', { name: 'Exchange' }).click()
       await expect(page.getByRole('link', { name: 'Compare Advisory 7', exact: true })).toBeVisible()
       await audit(page)
       await page.getByRole('link', { name: 'Compare Earth Systems 7C', exact: true }).click()
@@ -135,7 +135,7 @@ for (const scheme of ['light', 'dark'] as const)
     test('the office’s report cards', async ({ page, product }) => {
       const office = new Desk(page, product.url)
       await office.sitDown(accounts.registrar)
-      await page.getByRole('link', { name: 'Report cards' }).click()
+      await theDay(page).getByRole('link', { name: 'Report cards' }).click()
       await expect(page.getByRole('article', { name: 'A sample card' })).toBeVisible()
       await page.getByRole('button', { name: 'Print report cards' }).click()
       await office.filed('Open the PDF')
@@ -145,7 +145,7 @@ for (const scheme of ['light', 'dark'] as const)
     test('the office’s standards and levels', async ({ page, product }) => {
       const office = new Desk(page, product.url)
       await office.sitDown(accounts.registrar)
-      await page.getByRole('link', { name: 'Standards and levels' }).click()
+      await theDay(page).getByRole('link', { name: 'Standards and levels' }).click()
       await expect(page.getByRole('heading', { name: 'Proficiency scales' })).toBeVisible()
       await audit(page)
       await page.getByRole('button', { name: 'Change Four levels', exact: true }).click()
@@ -177,7 +177,7 @@ for (const scheme of ['light', 'dark'] as const)
 
 test('a class with no plan and no work teaches the first step', async ({ desk, page }) => {
   // A class of one's own, out of a file: it has students, and nothing else.
-  await page.getByRole('link', { name: 'Exchange', exact: true }).click()
+  await theDay(page).getByRole('link', { name: 'Exchange' }).click()
   const files = csvFiles(district(), '1.2')
   files['classes.csv'] = files['classes.csv']!.replaceAll('Tide Pool Ecology', 'Shore club')
   await page

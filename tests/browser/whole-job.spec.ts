@@ -1,6 +1,6 @@
 import { district, overnight, withMoves } from '../../demo/district'
 import { csvFiles, zipOf } from '../support/oneroster-files'
-import { expect, test, textOf } from './fixtures'
+import { expect, test, textOf, theDay } from './fixtures'
 
 interface Receipt {
   part: string
@@ -35,7 +35,7 @@ test('a teacher does the whole job once through', async ({ desk, product, page }
   })
 
   await test.step('classes come from the district over REST, and by hand as a OneRoster zip', async () => {
-    await page.getByRole('link', { name: 'Exchange', exact: true }).click()
+    await theDay(page).getByRole('link', { name: 'Exchange' }).click()
     await page.getByRole('button', { name: 'Pull my classes from the district' }).click()
     await expect(page.getByRole('table', { name: 'Who comes and goes' }).getByRole('row')).toHaveCount(2)
     await page.getByRole('button', { name: 'Keep these changes' }).click()
@@ -151,7 +151,7 @@ test('a teacher does the whole job once through', async ({ desk, product, page }
   })
 
   await test.step('a push sends everything once, then nothing, then the one score that changed', async () => {
-    await page.getByRole('link', { name: 'Exchange', exact: true }).click()
+    await theDay(page).getByRole('link', { name: 'Exchange' }).click()
     await page.getByRole('link', { name: 'Compare Earth Systems 7A', exact: true }).click()
     await expect(page.getByRole('link', { name: 'Museum day write-up', exact: true })).toBeVisible()
     await page.getByRole('button', { name: /^Send \d+ things$/ }).click()
@@ -170,7 +170,7 @@ test('a teacher does the whole job once through', async ({ desk, product, page }
     await desk.typeDown(['4'])
     await expect(desk.cell('Lindqvist, Otto', 'Field notes 5')).toHaveAccessibleName(/^4, not yet sent/)
     await desk.saved()
-    await page.getByRole('link', { name: 'Exchange', exact: true }).click()
+    await theDay(page).getByRole('link', { name: 'Exchange' }).click()
     await page.getByRole('link', { name: 'Compare Earth Systems 7A', exact: true }).click()
     await page.getByRole('button', { name: 'Send 1 thing' }).click()
     await expect(page.getByRole('heading', { name: '1 sent' })).toBeVisible()
@@ -213,7 +213,7 @@ test('a teacher does the whole job once through', async ({ desk, product, page }
     await expect(page.getByText('Quarter 2 is declared complete')).toBeVisible()
     await desk.saved()
 
-    await page.getByRole('link', { name: 'Exchange', exact: true }).click()
+    await theDay(page).getByRole('link', { name: 'Exchange' }).click()
     await page.getByRole('link', { name: 'Compare Earth Systems 7A', exact: true }).click()
     await page.getByRole('button', { name: /^Send \d+ things$/ }).click()
     await expect(page.getByRole('heading', { name: /^\d+ sent$/ })).toBeVisible({ timeout: 60_000 })
