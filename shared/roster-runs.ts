@@ -89,6 +89,19 @@ export const rosterFindings = z.object({
 })
 export type RosterFindings = z.infer<typeof rosterFindings>
 
+/** How the roster of a run is to be worked on. */
+export interface RosterWorking {
+  today: string
+  /** The roster is the whole district's. */
+  whole: boolean
+  /** Somebody has said yes to what it would end. */
+  allowed?: boolean
+  /** Who comes and goes is said first, however few they are. */
+  asksFirst?: boolean
+  /** To when the records are like the partner's once this is done, by its own clock. */
+  until?: string | null
+}
+
 /** A roster's run: how far it is, and what it came to. */
 export const rosterRunResponse = run.extend({ found: rosterFindings, canGoOn: z.boolean(), canTakeBack: z.boolean() })
 export type RosterRun = z.infer<typeof rosterRunResponse>

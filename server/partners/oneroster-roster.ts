@@ -1,6 +1,6 @@
 import type { z } from 'zod'
 import { rosterCollections, takeEntities, type RosterCollection } from '../../core/formats/oneroster/rest'
-import { emptyRoster, wholly, type Roster } from '../../core/formats/oneroster/roster'
+import { emptyRoster, rosterKinds, wholly, type Roster } from '../../core/formats/oneroster/roster'
 import type { RosterAnswer, RosterWish } from './partner'
 
 /** What is read from: the rostering service of one partner. */
@@ -24,8 +24,11 @@ const names = Object.keys(rosterCollections) as RosterCollection[]
 const MARGIN_MS = 60_000
 
 /** Reads a roster, or the part of it that is asked for, a page at a time: what a page held is let go with it. */
-export async function readRoster(source: RosterSource, { teacher, since, heard }: RosterWish): Promise<RosterAnswer> {
-  const reading = new Reading(source, heard)
+export async function readRoster(
+  source: RosterSource,
+  { teacher, since, heard, take }: RosterWish,
+): Promise<RosterAnswer> {
+  const reading = new Reading(source, heard, take)
   if (teacher !== undefined) {
     const found = await reading.ofTeacher(teacher)
     if (found) return { roster: found, at: null }
@@ -42,12 +45,14 @@ class Reading {
   constructor(
     private source: RosterSource,
     private heard: NonNullable<RosterWish['heard']> = async () => {},
+    private handOver?: RosterWish['take'],
   ) {}
 
   async whole(since: string | undefined): Promise<RosterAnswer> {
     this.roster = emptyRoster()
     if (since !== undefined) this.roster.modes = wholly('delta')
-    for (const name of names) if (!(await this.take(name, name, since))) throw this.source.absent(name)
+    for (const name of names)
+      if (!(await this.take(name, name, since, () => this.letGo()))) throw this.source.absent(name)
     return { roster: this.roster, at: this.at }
   }
 
@@ -72,7 +77,12 @@ class Reading {
   }
 
   /** Takes in a collection. @returns false where the partner does not have it */
-  private async take(name: RosterCollection, path: string, since?: string): Promise<boolean> {
+  private async take(
+    name: RosterCollection,
+    path: string,
+    since?: string,
+    afterPage: () => Promise<void> = async () => {},
+  ): Promise<boolean> {
     const filter = since === undefined ? undefined : `dateLastModified>='${since}'`
     const schema = this.source.rosterSchema(name)
     let isFirst = true
@@ -82,10 +92,18 @@ class Reading {
       isFirst = false
       this.at ??= beforeThen(this.source.clock())
       takeEntities(this.roster, name, page.entities as never)
+      await afterPage()
       this.done += page.entities.length
       await this.heard(this.done, Math.max(this.done, this.expected))
     }
     return true
+  }
+
+  /** Hands over what has come, if anybody takes it, and lets it go. */
+  private async letGo(): Promise<void> {
+    if (!this.handOver) return
+    await this.handOver(this.roster)
+    for (const kind of rosterKinds) this.roster[kind] = []
   }
 
   private async takeOne(name: RosterCollection, called: string, id: string): Promise<boolean> {

@@ -1,7 +1,7 @@
 import type { MessageOf } from '../../core/message'
 import type { Thing, ThingType } from '../../core/exchange/thing'
 import type { Told } from '../../core/formats/oneroster/gradebook'
-import type { Roster } from '../../core/formats/oneroster/roster'
+import type { Roster, RosterThings } from '../../core/formats/oneroster/roster'
 
 /** What the other side said about one thing: taken, or refused and why. */
 export type Answer =
@@ -29,6 +29,8 @@ export interface RosterWish {
   since?: string
   /** Hears how many things have come, of how many, where that is known. */
   heard?: (done: number, total: number) => Promise<void>
+  /** Takes what a page of the whole held, which is then let go: of the answer only the head is left. */
+  take?: (things: RosterThings) => Promise<void>
 }
 
 export interface RosterAnswer {

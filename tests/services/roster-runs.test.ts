@@ -5,11 +5,13 @@ import { rosterFromRest } from '#core/formats/oneroster/rest'
 import { wholly, type Roster } from '#core/formats/oneroster/roster'
 import { jointId } from '#core/kind'
 import type { DbHandle } from '../../server/database/client'
-import { enrolments, orgs, periods, runs, sections, students, users } from '../../server/database/schema'
+import { enrolments, orgs, periods, runs, runThings, sections, students, users } from '../../server/database/schema'
 import type { Person } from '../../server/services/person'
 import { importRoster } from '../../server/services/roster/bring'
 import { waitingRosters, workRoster } from '../../server/services/roster/job'
-import { beginRosterRun, goOnWithRosterRun, workRosterRun } from '../../server/services/roster/run'
+import { noRest } from '../../server/services/roster/names'
+import { beginRosterRun, goOnWithRosterRun, keepRoster } from '../../server/services/roster/run'
+import { stage } from '../../server/services/roster/staged'
 import { takeBackRosterRun } from '../../server/services/roster/take-back'
 import { readRosterRun, rosterItems } from '../../server/services/roster/run-reading'
 import { ROWS_AT_ONCE } from '../../server/services/roster/rows'
@@ -210,7 +212,7 @@ describe('what a roster would end', () => {
       gone: { enrolments: [{ id: one!.id, class: one!.class, person: one!.person }], people: [] },
     }
     const runId = await beginRosterRun(handle.db, registrar, 'import')
-    await workRosterRun(handle.db, runId, delta, { today: demoToday, whole: true })
+    await importRoster(handle.db, delta, registrar, runId, demoToday)
     expect((await readRosterRun(handle.db, runId)).found.summary?.ended).toBe(1)
     expect(await active()).toBe(before - 1)
     expect(await teaches(handle.db, okafor.id, sectionId)).toBe(true)
@@ -340,14 +342,10 @@ describe('a run', () => {
     const file = roster()
     file.classes[0]!.title = 'Earth Systems, first hour'
     const runId = await beginRosterRun(handle.db, registrar, 'import')
-    await workRosterRun(handle.db, runId, file, { today: demoToday, whole: true })
+    await importRoster(handle.db, file, registrar, runId, demoToday)
     // As it would stand if the process had died before it wrote the end of it.
-    const { gzipSync } = await import('node:zlib')
-    const { runRosters } = await import('../../server/database/schema')
-    const packed = gzipSync(JSON.stringify({ roster: file, working: { today: demoToday, whole: true } })).toString(
-      'base64',
-    )
-    await handle.db.insert(runRosters).values({ runId, packed })
+    await stage(handle.db, runId, file, noRest)
+    await keepRoster(handle.db, runId, file, { today: demoToday, whole: true })
     await handle.db
       .update(runs)
       .set({ state: 'running', aliveAt: new Date(0) })
@@ -361,6 +359,40 @@ describe('a run', () => {
     await takeBackRosterRun(handle.db, runId)
     const [section] = await handle.db.select().from(sections).where(eq(sections.id, sectionId))
     expect(section!.title).toBe('Earth Systems 7A')
+  })
+
+  it('holds a roster for as long as it may be gone on with, and a new one takes the place of a question', async () => {
+    const staged = async () =>
+      (await handle.db.select({ runId: runThings.runId }).from(runThings)).map((row) => row.runId)
+    const file = roster()
+    file.enrolments = file.enrolments.filter((each) => each.role === 'teacher')
+    const asks = await bring(file, registrar)
+    expect(asks.state).toBe('asking')
+    expect(new Set(await staged())).toEqual(new Set([asks.id]))
+    const next = await bring(roster(), registrar)
+    expect(next.state).toBe('done')
+    expect(await readRosterRun(handle.db, asks.id)).toMatchObject({ state: 'stopped', canGoOn: false })
+    await expect(goOnWithRosterRun(handle.db, asks.id)).rejects.toMatchObject({ code: 'not-waiting' })
+    const nowhere = roster()
+    nowhere.classes[0]!.course = 'nowhere'
+    const broken = await bring(nowhere, registrar)
+    expect(broken).toMatchObject({ state: 'failed', canGoOn: true })
+    expect(new Set(await staged())).toEqual(new Set([broken.id]))
+    await bring(roster(), registrar)
+    expect(await staged()).toEqual([])
+  })
+
+  it('takes the later of two things that came under one id, whatever page it stood on', async () => {
+    const file = roster()
+    const [first] = file.classes
+    file.classes.push({ ...first!, title: 'Earth Systems, as it was said last' })
+    const run = await bring(file, registrar)
+    expect(run.found.summary!.classes).toEqual({ added: 0, changed: 1, same: file.classes.length - 2 })
+    const title = async () =>
+      (await handle.db.select().from(sections).where(eq(sections.sourcedId, first!.id)))[0]!.title
+    expect(await title()).toBe('Earth Systems, as it was said last')
+    await takeBackRosterRun(handle.db, run.id)
+    expect(await title()).toBe(first!.title)
   })
 
   it('that finds nothing changed lets others have their answers all the same', async () => {

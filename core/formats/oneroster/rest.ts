@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { daysAfter } from '../../calendar/date'
 import { civilDate } from '../../fields'
 import { readPronouns } from '../../remarks/pronouns'
-import { emptyRoster, isSourcedId, words, type Roster, type RosterKind } from './roster'
+import { emptyRoster, isSourcedId, words, type Roster, type RosterKind, type RosterThings } from './roster'
 
 /**
  * The entities of the OneRoster 1.2 REST binding (1EdTech), as far as they are read here. Fields that are not named
@@ -75,7 +75,7 @@ export type RosterEntities = { [C in RosterCollection]: z.infer<(typeof rosterCo
 const sessionKinds = { gradingPeriod: 'grading', semester: 'semester', term: 'semester', schoolYear: 'year' } as const
 
 /** How one entity of each collection reads in our terms; null for what is nothing to us. */
-const readers: { [C in RosterCollection]: (entity: RosterEntities[C][number]) => Partial<Things> | null } = {
+const readers: { [C in RosterCollection]: (entity: RosterEntities[C][number]) => Partial<RosterThings> | null } = {
   orgs: (each) => ({
     orgs: [
       {
@@ -144,7 +144,6 @@ const readers: { [C in RosterCollection]: (entity: RosterEntities[C][number]) =>
     }
   },
 }
-type Things = Pick<Roster, RosterKind>
 const isRole = (role: string): role is 'teacher' | 'student' => role === 'teacher' || role === 'student'
 
 /**

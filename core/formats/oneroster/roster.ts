@@ -53,19 +53,22 @@ export const roster = z.object({
     }),
   ),
 })
-type Things = z.infer<typeof roster>
-export type RosterKind = keyof Things
+/** What a roster is made of, by kind. */
+export type RosterThings = z.infer<typeof roster>
+export type RosterKind = keyof RosterThings
 
 /** Whether a part is the whole of its kind, only what has changed, or not there at all. */
 export type PartMode = 'bulk' | 'delta' | 'absent'
 
-export type Roster = Things & {
+/** What is said of a roster as a whole, without its things. */
+export interface RosterHead {
   modes: Readonly<Record<RosterKind, PartMode>>
   /** What a delta takes away: enrolments that end, and people who leave. */
   gone: { enrolments: { id: string; class: string; person: string }[]; people: string[] }
   /** Our id of the one teacher of every class in it, where it is of a person's own space. */
   taughtBy?: string
 }
+export type Roster = RosterThings & RosterHead
 
 export const rosterKinds = Object.keys(roster.shape) as RosterKind[]
 export const wholly = (mode: PartMode): Roster['modes'] =>
@@ -102,20 +105,37 @@ export function dangling(roster: Roster): Dangling[] {
   const known = Object.fromEntries(
     rosterKinds.map((kind) => [kind, new Set(roster[kind].map((each) => each.id))]),
   ) as Record<RosterKind, Set<string>>
-  const found: Dangling[] = []
-  const need = (part: RosterKind, id: string, field: string, target: RosterKind, desired: string | null) => {
-    if (desired !== null && !known[target].has(desired)) found.push({ part, id, field, missing: desired, in: target })
-  }
-  for (const each of roster.orgs) need('orgs', each.id, 'parent', 'orgs', each.parent)
-  for (const each of roster.periods) need('periods', each.id, 'parent', 'periods', each.parent)
-  for (const each of roster.classes) {
-    need('classes', each.id, 'course', 'courses', each.course)
-    need('classes', each.id, 'school', 'orgs', each.school)
-    for (const term of each.terms) need('classes', each.id, 'term', 'periods', term)
-  }
-  for (const each of roster.enrolments) {
-    need('enrolments', each.id, 'class', 'classes', each.class)
-    need('enrolments', each.id, 'user', 'people', each.person)
-  }
-  return found
+  return rosterKinds.flatMap((kind) =>
+    referencesIn(kind, roster[kind]).filter((each) => !known[each.in].has(each.missing)),
+  )
+}
+
+/** What each thing of a kind speaks of, in a roster's words for it, as if it were missing. */
+const references: { [K in RosterKind]: (thing: RosterThings[K][number]) => [RosterKind, string, string | null][] } = {
+  orgs: (org) => [['orgs', 'parent', org.parent]],
+  periods: (period) => [['periods', 'parent', period.parent]],
+  courses: () => [],
+  classes: ({ course, school, terms }) => [
+    ['courses', 'course', course],
+    ['orgs', 'school', school],
+    ...terms.map((term): [RosterKind, string, string] => ['periods', 'term', term]),
+  ],
+  people: () => [],
+  enrolments: (enrolment) => [
+    ['classes', 'class', enrolment.class],
+    ['people', 'user', enrolment.person],
+  ],
+}
+
+/**
+ * What some things of one kind speak of, each as it would be told if it led nowhere.
+ *
+ * @example referencesIn('enrolments', [enrolment]) // [{ part: 'enrolments', field: 'class', missing: 'c1', in: 'classes', … }, …]
+ */
+export function referencesIn<K extends RosterKind>(kind: K, things: RosterThings[K]): Dangling[] {
+  return (things as RosterThings[K][number][]).flatMap((thing) =>
+    references[kind](thing).flatMap(([target, field, missing]) =>
+      missing === null ? [] : { part: kind, id: thing.id, field, missing, in: target },
+    ),
+  )
 }

@@ -1,12 +1,24 @@
 import type { Message } from '../../../core/message'
 import { sql } from 'drizzle-orm'
-import { boolean, index, integer, jsonb, pgTable, primaryKey, text, uniqueIndex } from 'drizzle-orm/pg-core'
+import { bigint, boolean, index, integer, jsonb, pgTable, primaryKey, text, uniqueIndex } from 'drizzle-orm/pg-core'
 import { choices, steps, type Choice, type LastChange, type Step } from '../../../core/exchange/compare'
+import {
+  rosterKinds,
+  type RosterHead,
+  type RosterKind,
+  type RosterThings,
+} from '../../../core/formats/oneroster/roster'
 import type { Unsendable } from '../../../core/exchange/desired'
 import type { Fields, ThingType } from '../../../core/exchange/thing'
 import { itemStates, type ItemState } from '../../../shared/exchange'
 import { protocols, type Protocol } from '../../../shared/connections'
-import { rosterParts, type RosterFindings, type RosterPart, type RosterRowChange } from '../../../shared/roster-runs'
+import {
+  rosterParts,
+  type RosterFindings,
+  type RosterPart,
+  type RosterRowChange,
+  type RosterWorking,
+} from '../../../shared/roster-runs'
 import { runKinds, runStates, type RunKind, type RunOutcome, type RunState } from '../../../shared/runs'
 import { id, instant, oneOf } from './columns'
 import { users } from './people'
@@ -179,13 +191,34 @@ export const runItems = pgTable(
   ],
 )
 
-/** A roster that waits for an answer or is being applied: packed, and gone when its run is over. */
+/** A roster that is whole with its run, and waits for an answer or is being applied. It is gone when its run is over. */
 export const runRosters = pgTable('run_rosters', {
   runId: text('run_id')
     .primaryKey()
     .references(() => runs.id, { onDelete: 'cascade' }),
-  packed: text('packed').notNull(),
+  head: jsonb('head').$type<RosterHead>().notNull(),
+  /** How it is to be worked on. */
+  working: jsonb('working').$type<RosterWorking>().notNull(),
 })
+
+/** The things of such a roster, as they come: none is held but for some hundred at a time. */
+export const runThings = pgTable(
+  'run_things',
+  {
+    runId: text('run_id')
+      .notNull()
+      .references(() => runs.id, { onDelete: 'cascade' }),
+    kind: text('kind').$type<RosterKind>().notNull(),
+    id: text('id').notNull(),
+    place: bigint('place', { mode: 'number' }).generatedAlwaysAsIdentity(),
+    thing: jsonb('thing').$type<RosterThings[RosterKind][number]>().notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.runId, t.kind, t.id] }),
+    index('run_things_place').on(t.runId, t.kind, t.place),
+    oneOf('run_things_kind', t.kind, rosterKinds),
+  ],
+)
 
 /** The journal of rosters: what a run did to rows of the roster, some hundred to a line, each as it was and became. */
 export const rosterChanges = pgTable(

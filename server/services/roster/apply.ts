@@ -1,13 +1,14 @@
 import { randomUUID } from 'node:crypto'
 import { inArray } from 'drizzle-orm'
 import { same } from '../../../core/same'
-import { rosterKinds, type Roster } from '../../../core/formats/oneroster/roster'
+import type { Roster } from '../../../core/formats/oneroster/roster'
 import type { RosterFindings, RosterRowChange } from '../../../shared/roster-runs'
 import type { RosterSummary } from '../../../shared/runs'
 import type { Db } from '../../database/client'
 import { sectionTeachers } from '../../database/schema'
-import { classesSpokenOf, endingsOf, leaversOf, type Ending, type RosterOptions } from './endings'
+import { endingsOf, leaversOf, type Ending, type RosterOptions } from './endings'
 import { RosterIds } from './ids'
+import { allOf, inPieces, type RosterInPieces } from './in-pieces'
 import { namesOf, noRest } from './names'
 import { planTeachers, withRoles } from './people'
 import { emptySummary } from './summary'
@@ -18,7 +19,7 @@ import { inTurns, tables, teachingId, writeStep, type Rest, type RosterStep, typ
  * removed, so no score is ever lost.
  *
  * It says what it would do step by step, some hundred rows at a time, and looks at what is there just before each: who
- * takes a step writes it before asking for the next.
+ * takes a step writes it before asking for the next. Of the roster no more is held than the ids of classes and people.
  */
 export class RosterChanges {
   readonly summary = emptySummary()
@@ -26,51 +27,58 @@ export class RosterChanges {
   /** The classes whose pages show something else now; null once it may be any. */
   touched: Set<string> | null = new Set()
   readonly ids: RosterIds
-  readonly roster: Roster
   readonly rest: Rest
+  /** The first day of each class, by the sender's id. */
+  private readonly begins = new Map<string, string>()
+  private lookedUp: Promise<void> | undefined
+  /** Who teaches what, by the sender's ids. */
+  private readonly taught: { class: string; person: string }[] = []
 
   constructor(
     readonly db: Db,
-    roster: Roster,
+    readonly roster: RosterInPieces,
     readonly options: RosterOptions,
   ) {
-    // A partner that sends a thing on two pages means the later one.
-    const once = rosterKinds.map((kind) => [kind, [...new Map(roster[kind].map((each) => [each.id, each])).values()]])
-    this.roster = { ...roster, ...Object.fromEntries(once) }
     this.rest = options.rest ?? noRest
     this.ids = new RosterIds(db, this.rest)
   }
 
   async *steps(): AsyncGenerator<RosterStep> {
     const { roster } = this
-    await this.ids.known(
-      'orgs',
-      tables.orgs,
-      roster.orgs.flatMap((each) => each.parent ?? []),
-    )
-    yield* this.part('orgs', roster.orgs, (each) => ({
+    await this.kin('orgs')
+    yield* this.part('orgs', roster.pieces('orgs'), (each) => ({
       name: each.name,
       kind: each.kind,
       parentId: this.ids.idOf('orgs', each.parent),
     }))
-    await this.ids.known(
-      'periods',
-      tables.periods,
-      roster.periods.flatMap((each) => each.parent ?? []),
-    )
-    yield* this.part('periods', roster.periods, (each) => ({
+    const periods = await this.kin('periods')
+    yield* this.part('periods', roster.pieces('periods'), (each) => ({
       kind: each.kind,
       title: each.title,
       firstDay: each.firstDay,
       lastDay: each.lastDay,
       parentId: this.ids.idOf('periods', each.parent),
     }))
-    yield* this.part('courses', roster.courses, ({ title, code }) => ({ title, code }))
-    yield* this.classes()
+    yield* this.part('courses', roster.pieces('courses'), ({ title, code }) => ({ title, code }))
+    yield* this.classes(new Map(periods.map((each) => [each.id, each.firstDay])))
     yield* this.people()
     yield* this.enrolments()
     yield* this.teaching()
     yield* this.endings()
+  }
+
+  /** Looks up the classes that the roster speaks of, whether it has them or not; once. */
+  lookUpClasses = (): Promise<void> => (this.lookedUp ??= this.lookUpAll())
+
+  private async lookUpAll(): Promise<void> {
+    const { roster, ids } = this
+    for await (const piece of roster.pieces('classes'))
+      await ids.known(
+        'classes',
+        piece.map((each) => each.id),
+      )
+    for await (const piece of roster.pieces('enrolments')) await ids.known('classes', classesOf(piece))
+    await ids.known('classes', classesOf(roster.head.gone.enrolments))
   }
 
   /** What the roster would end: what it no longer has of a class, or takes away. */
@@ -79,40 +87,57 @@ export class RosterChanges {
   /** The teachers whom the roster would switch off, by name, and how many there are. */
   toLeave = (): Promise<{ names: string[]; of: number }> => leaversOf(this)
 
-  private async *classes(): AsyncGenerator<RosterStep> {
-    const { roster } = this
+  /** Things that speak of others of their kind: all of them have an id before the first is compared. */
+  private async kin<K extends 'orgs' | 'periods'>(kind: K): Promise<Roster[K]> {
+    const things = await allOf(this.roster, kind)
     await this.ids.known(
-      'courses',
-      tables.courses,
-      roster.classes.map((each) => each.course),
+      kind,
+      things.flatMap((each) => [each.id, ...(each.parent ? [each.parent] : [])]),
     )
-    await this.ids.known(
-      'orgs',
-      tables.orgs,
-      roster.classes.map((each) => each.school),
-    )
-    await this.ids.known(
-      'periods',
-      tables.periods,
-      roster.classes.flatMap((each) => each.terms),
-    )
-    yield* this.part('classes', roster.classes, (each) => ({
+    this.ids.make(kind, things)
+    return things
+  }
+
+  private async *classes(firstDays: ReadonlyMap<string, string>): AsyncGenerator<RosterStep> {
+    const rowOf = (each: Roster['classes'][number]) => ({
       title: each.title,
       meets: each.meets,
       courseId: this.ids.need('classes', each.id, 'courses', each.course),
       schoolId: this.ids.need('classes', each.id, 'orgs', each.school),
       termIds: each.terms.map((term) => this.ids.need('classes', each.id, 'periods', term)),
-    }))
+    })
+    yield* this.part('classes', this.roster.pieces('classes'), rowOf, {
+      look: async (piece) => {
+        for (const { id, terms } of piece) {
+          const [first] = terms.flatMap((term) => firstDays.get(term) ?? []).sort()
+          if (first) this.begins.set(id, first)
+        }
+        await this.ids.known(
+          'courses',
+          piece.map((each) => each.course),
+        )
+        await this.ids.known(
+          'orgs',
+          piece.map((each) => each.school),
+        )
+        await this.ids.known(
+          'periods',
+          piece.flatMap((each) => each.terms),
+        )
+      },
+    })
   }
 
   private async *people(): AsyncGenerator<RosterStep> {
-    const { db, roster, options } = this
-    const people = await withRoles(db, roster.people, this.rest, (name) => this.listed.push({ code: 'no-role', name }))
-    const teachers = people.filter((each) => each.role === 'teacher')
+    const { db, options } = this
+    const { modes, gone } = this.roster.head
+    const teachers: Roster['people'] = []
+    const without = (name: string) => this.listed.push({ code: 'no-role', name })
+    for await (const piece of this.havingRole('teacher', without)) teachers.push(...piece)
     const plan = await planTeachers(
       db,
       teachers,
-      { whole: (options.whole ?? false) && roster.modes.people === 'bulk', gone: new Set(roster.gone.people) },
+      { whole: (options.whole ?? false) && modes.people === 'bulk', gone: new Set(gone.people) },
       randomUUID,
       this.rest,
     )
@@ -124,41 +149,58 @@ export class RosterChanges {
       yield step
       await this.rest()
     }
-    const pupils = people.filter((each) => each.role === 'student')
-    yield* this.part('students', pupils, ({ givenName, familyName, pronouns }) => ({ givenName, familyName, pronouns }))
+    yield* this.part('students', this.havingRole('student'), ({ givenName, familyName, pronouns }) => ({
+      ...{ givenName, familyName, pronouns },
+    }))
+  }
+
+  /** @param without hears the name of each who has no role */
+  private async *havingRole(role: 'teacher' | 'student', without: (name: string) => void = () => {}) {
+    for await (const piece of this.roster.pieces('people'))
+      yield (await withRoles(this.db, piece, this.rest, without)).filter((each) => each.role === role)
   }
 
   private async *enrolments(): AsyncGenerator<RosterStep> {
-    const { roster, options } = this
-    const list = roster.enrolments.filter((each) => each.role === 'student')
-    await this.ids.known('classes', tables.classes, classesSpokenOf(roster))
-    await this.ids.known(
-      'students',
-      tables.students,
-      list.map((each) => each.person),
-    )
-    const firstDays = new Map(roster.periods.map((each) => [each.id, each.firstDay]))
-    const begins = new Map(
-      roster.classes.map((each) => [
-        each.id,
-        each.terms.flatMap((term) => firstDays.get(term) ?? []).sort()[0] ?? options.today,
-      ]),
-    )
-    const names = new Map(roster.people.map((each) => [each.id, [each.givenName, each.familyName].join(' ').trim()]))
-    const steps = this.part(
-      'enrolments',
-      // Somebody who is no student here is in no class as one.
-      list.filter((each) => this.ids.of.students.has(each.person)),
-      (each, before) => ({
-        sectionId: this.ids.need('enrolments', each.id, 'classes', each.class),
-        studentId: this.ids.of.students.get(each.person)!,
-        firstDay: each.firstDay ?? before?.firstDay ?? begins.get(each.class) ?? options.today,
-        lastDay: each.lastDay,
-      }),
-      (each) => names.get(each.person) ?? '',
-    )
-    for await (const { part, changes } of steps)
+    const { ids, options } = this
+    let names: ReadonlyMap<string, string> = new Map()
+    const rowOf = (each: Roster['enrolments'][number], before: Row | undefined) => ({
+      sectionId: ids.need('enrolments', each.id, 'classes', each.class),
+      studentId: ids.of.students.get(each.person)!,
+      firstDay: each.firstDay ?? before?.firstDay ?? this.begins.get(each.class) ?? options.today,
+      lastDay: each.lastDay,
+    })
+    const steps = this.part('enrolments', this.asStudents(), rowOf, {
+      look: async (piece) => {
+        await ids.known(
+          'classes',
+          piece.map((each) => each.class),
+        )
+        names = await namesOf(
+          this.db,
+          piece.map((each) => ({ studentId: ids.of.students.get(each.person)! })),
+        )
+      },
+      nameOf: (each) => names.get(ids.of.students.get(each.person)!) ?? '',
+    })
+    for await (const { part, changes } of steps) {
       yield { part, changes: [...changes, ...changes.flatMap((each) => this.former(each))] }
+      // Nothing speaks of an enrolment, and there are more of them than of anything else.
+      ids.of.enrolments.clear()
+    }
+  }
+
+  /** The enrolments of students. Somebody who is no student here is in no class as one. */
+  private async *asStudents(): AsyncGenerator<Roster['enrolments']> {
+    for await (const piece of this.roster.pieces('enrolments')) {
+      for (const each of piece)
+        if (each.role === 'teacher') this.taught.push({ class: each.class, person: each.person })
+      const list = piece.filter((each) => each.role === 'student')
+      await this.ids.known(
+        'students',
+        list.map((each) => each.person),
+      )
+      yield list.filter((each) => this.ids.of.students.has(each.person))
+    }
   }
 
   /** Where a place in a class became another person's, as when two were one, the first stays seen there as one who left. */
@@ -172,32 +214,36 @@ export class RosterChanges {
 
   /** A class is taught by those whom the roster names and, where it names all, by nobody else. */
   private async *teaching(): AsyncGenerator<RosterStep> {
-    const { db, roster } = this
+    const { db, ids, taught } = this
+    const { modes, gone, taughtBy } = this.roster.head
     const desired = new Map<string, { sectionId: string; userId: string }>()
     const pair = (classId: string, userId: string | undefined) => {
-      const sectionId = this.ids.of.classes.get(classId)
+      const sectionId = ids.of.classes.get(classId)
       return sectionId && userId ? { sectionId, userId } : null
     }
-    const teach = roster.enrolments.filter((each) => each.role === 'teacher')
-    await this.ids.known(
-      'teachers',
-      tables.teachers,
-      [...teach, ...roster.gone.enrolments].map((each) => each.person),
+    const spokenOf = [...taught, ...gone.enrolments]
+    await ids.known(
+      'classes',
+      spokenOf.map((each) => each.class),
     )
-    const pairs = roster.taughtBy
-      ? roster.classes.map((each) => pair(each.id, roster.taughtBy))
-      : teach.map((each) => pair(each.class, this.ids.of.teachers.get(each.person)))
+    await ids.known(
+      'teachers',
+      spokenOf.map((each) => each.person),
+    )
+    const pairs = taughtBy
+      ? (await allOf(this.roster, 'classes')).map((each) => pair(each.id, taughtBy))
+      : taught.map((each) => pair(each.class, ids.of.teachers.get(each.person)))
     for (const each of pairs) if (each) desired.set(teachingId(each), each)
     const removed = new Set(
-      roster.gone.enrolments.flatMap((each) => {
-        const found = pair(each.class, this.ids.of.teachers.get(each.person))
+      gone.enrolments.flatMap((each) => {
+        const found = pair(each.class, ids.of.teachers.get(each.person))
         return found ? teachingId(found) : []
       }),
     )
-    const whole = roster.taughtBy !== undefined || roster.modes.enrolments === 'bulk'
+    const whole = taughtBy !== undefined || modes.enrolments === 'bulk'
     const changes: RosterRowChange[] = []
     const present = new Set<string>()
-    for await (const piece of inTurns([...this.ids.of.classes.values()], this.rest))
+    for await (const piece of inTurns([...ids.of.classes.values()], this.rest))
       for (const row of await db.select().from(sectionTeachers).where(inArray(sectionTeachers.sectionId, piece))) {
         const id = teachingId(row)
         present.add(id)
@@ -230,25 +276,22 @@ export class RosterChanges {
    * The changes that make a part say what the roster says.
    *
    * @param rowOf the columns of a thing, given its row as it is
+   * @param look looks up what some things speak of, before they are compared
    */
   private async *part<T extends { id: string }>(
     part: 'orgs' | 'periods' | 'courses' | 'classes' | 'students' | 'enrolments',
-    things: readonly T[],
+    things: AsyncIterable<readonly T[]>,
     rowOf: (thing: T, before: Row | undefined) => Row,
-    nameOf: (thing: T) => string = titleOf,
+    { look, nameOf = titleOf }: { look?: (piece: readonly T[]) => Promise<void>; nameOf?: (thing: T) => string } = {},
   ): AsyncGenerator<RosterStep> {
     const ids = this.ids.of[part]
     const table: SourcedTable = tables[part]
-    // Things of one part may speak of each other: all of them have an id before the first is compared.
-    await this.ids.known(
-      part,
-      table,
-      things.map((each) => each.id),
-    )
-    for (const { id } of things) if (!ids.has(id)) ids.set(id, randomUUID())
     const counts = this.summary[part]
-    for await (const piece of inTurns(things, this.rest)) {
+    for await (const piece of things) {
       const desired = piece.map((each) => each.id)
+      await this.ids.known(part, desired)
+      this.ids.make(part, piece)
+      await look?.(piece)
       const rows: Row[] = await this.db.select().from(table).where(inArray(table.sourcedId, desired))
       const present = new Map(rows.map((row) => [row.sourcedId, row]))
       const changes = piece.flatMap((thing): RosterRowChange[] => {
@@ -274,6 +317,8 @@ export class RosterChanges {
   }
 }
 
+const classesOf = (enrolled: readonly { class: string }[]) => enrolled.map((each) => each.class)
+
 const titleOf = (thing: object): string => {
   const { title, name, givenName, familyName } = thing as Record<string, string | undefined>
   return title ?? name ?? [givenName, familyName].filter(Boolean).join(' ')
@@ -281,7 +326,7 @@ const titleOf = (thing: object): string => {
 
 /** Applies a roster at once, in the transaction that is given, without a run of its own. */
 export async function applyRoster(tx: Db, roster: Roster, options: RosterOptions): Promise<RosterSummary> {
-  const changes = new RosterChanges(tx, roster, options)
+  const changes = new RosterChanges(tx, inPieces(roster, options.rest ?? noRest), options)
   for await (const step of changes.steps()) await writeStep(tx, step)
   return changes.summary
 }

@@ -1,5 +1,6 @@
+import { setImmediate } from 'node:timers/promises'
 import { eq } from 'drizzle-orm'
-import { dangling, type Roster } from '../../../core/formats/oneroster/roster'
+import type { Roster } from '../../../core/formats/oneroster/roster'
 import { sessionFaults } from '../../../core/formats/oneroster/sessions'
 import { ownSpace, type Bringer } from '../../../core/roster/own-space'
 import type { Db } from '../../database/client'
@@ -7,8 +8,11 @@ import { connections, runs, users } from '../../database/schema'
 import { noting, type Reached } from '../connections'
 import type { Person } from '../person'
 import { Problem } from '../problem'
+import { noRest } from './names'
 import type { Rest } from './rows'
-import { failRosterRun, held, workRosterRun } from './run'
+import { allOf, type RosterInPieces } from './in-pieces'
+import { failRosterRun, held, keepRoster, workRosterRun } from './run'
+import { firstDangling, letGo, stage, staged } from './staged'
 
 const nothingOfYours = () => new Problem(422, 'no-classes-of-yours')
 
@@ -32,29 +36,38 @@ export async function pullRoster(
   db: Db,
   reached: Reached,
   runId: string,
-  { person, today, isWhole, worker, rest }: Pulling,
+  { person, today, isWhole, worker, rest = noRest }: Pulling,
 ): Promise<void> {
   await working(db, runId, worker, async () => {
     const isOffice = person.role === 'registrar'
     const since = isOffice && !isWhole ? await rosterAt(db, reached.connectionId) : null
+    // What an end in the middle of reading has left is read anew.
+    await letGo(db, [runId])
+    const heard = saying(db, runId, worker)
     const { roster, at } = await noting(db, reached, () =>
-      reached.partner.roster({
-        ...(isOffice || !person.sourcedId ? {} : { teacher: person.sourcedId }),
-        ...(since === null ? {} : { since }),
-        heard: saying(db, runId, worker),
-      }),
+      reached.partner.roster(
+        isOffice
+          ? { ...(since === null ? {} : { since }), heard, take: (things) => stage(db, runId, things, rest) }
+          : { ...(person.sourcedId ? { teacher: person.sourcedId } : {}), heard },
+      ),
     )
-    const taught = taughtBy(roster, person)
-    const scoped = isOffice ? roster : onlyClasses(roster, (id) => taught.has(id))
-    if (since === null && scoped.classes.length === 0) throw nothingOfYours()
-    if (since === null) {
-      const broken = dangling(scoped)[0]
-      if (broken) throw new Problem(502, 'partner-dangling', { field: broken.field, missing: broken.missing })
-      const fault = sessionFaults(scoped.periods)[0]
-      if (fault) throw new Problem(502, 'partner-calendar', { fault: fault.reason })
-    }
-    await workRosterRun(db, runId, scoped, { today, whole: isOffice, asksFirst: !isOffice, until: at }, rest, worker)
+    const scoped = isOffice ? roster : ofTeacher(roster, person)
+    await stage(db, runId, scoped, rest)
+    if (since === null) await mustHold(staged(db, runId, scoped, rest))
+    await keepRoster(db, runId, scoped, { today, whole: isOffice, asksFirst: !isOffice, until: at })
+    await workRosterRun(db, runId, rest, worker)
   })
+}
+
+/** @throws Problem what is wrong with a roster that is to be whole in itself */
+async function mustHold(roster: RosterInPieces): Promise<void> {
+  let classes = 0
+  for await (const piece of roster.pieces('classes')) classes += piece.length
+  if (classes === 0) throw nothingOfYours()
+  const broken = await firstDangling(roster)
+  if (broken) throw new Problem(502, 'partner-dangling', { field: broken.field, missing: broken.missing })
+  const fault = sessionFaults(await allOf(roster, 'periods'))[0]
+  if (fault) throw new Problem(502, 'partner-calendar', { fault: fault.reason })
 }
 
 async function rosterAt(db: Db, connectionId: string): Promise<string | null> {
@@ -87,14 +100,16 @@ export async function importRoster(
   person: Person,
   runId: string,
   today: string,
-  rest?: () => Promise<unknown>,
+  rest: Rest = setImmediate,
 ): Promise<void> {
   await working(db, runId, runId, async () => {
     const scoped = person.role === 'registrar' ? roster : ownSpace(roster, await bringer(db, person))
     const isEmpty = scoped.classes.length === 0 && scoped.modes.classes === 'bulk'
     if (isEmpty && person.role !== 'registrar') throw nothingOfYours()
     if (isEmpty) throw new Problem(422, 'no-classes')
-    await workRosterRun(db, runId, scoped, { today, whole: person.role === 'registrar' }, rest)
+    await stage(db, runId, scoped, rest)
+    await keepRoster(db, runId, scoped, { today, whole: person.role === 'registrar' })
+    await workRosterRun(db, runId, rest)
   })
 }
 
@@ -113,12 +128,14 @@ async function bringer(db: Db, person: Person): Promise<Bringer> {
   return { id: person.id, sourcedId: person.sourcedId, email: user?.email ?? null }
 }
 
-function taughtBy(roster: Roster, person: Person): Set<string> {
-  return new Set(
+/** What of a roster is a teacher's own. */
+function ofTeacher(roster: Roster, person: Person): Roster {
+  const taught = new Set(
     roster.enrolments.flatMap((each) =>
       each.role === 'teacher' && each.person === person.sourcedId ? each.class : [],
     ),
   )
+  return onlyClasses(roster, (id) => taught.has(id))
 }
 
 /** The part of a roster that belongs to some classes: what a teacher's own pull may touch. */

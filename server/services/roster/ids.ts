@@ -1,8 +1,9 @@
+import { randomUUID } from 'node:crypto'
 import { inArray } from 'drizzle-orm'
 import type { RosterKind } from '../../../core/formats/oneroster/roster'
 import type { Db } from '../../database/client'
 import { Problem } from '../problem'
-import { inTurns, type Rest, type SourcedTable } from './rows'
+import { inTurns, tables, type Rest } from './rows'
 
 /** Things that others speak of by the sender's id; teachers and students are kept apart, as they are here. */
 export type IdKind = Exclude<RosterKind, 'people'> | 'teachers' | 'students'
@@ -25,8 +26,9 @@ export class RosterIds {
   ) {}
 
   /** Looks up what is here already. */
-  async known(kind: IdKind, table: SourcedTable, sourcedIds: readonly string[]): Promise<void> {
+  async known(kind: IdKind, sourcedIds: readonly string[]): Promise<void> {
     const ids = this.of[kind]
+    const table = tables[kind]
     const desired = [...new Set(sourcedIds)].filter((each) => !ids.has(each))
     for await (const piece of inTurns(desired, this.rest)) {
       const rows = await this.db
@@ -35,6 +37,12 @@ export class RosterIds {
         .where(inArray(table.sourcedId, piece))
       for (const row of rows) ids.set(row.sourcedId as string, row.id as string)
     }
+  }
+
+  /** Gives each that has none an id of ours. */
+  make(kind: IdKind, things: readonly { id: string }[]): void {
+    const ids = this.of[kind]
+    for (const { id } of things) if (!ids.has(id)) ids.set(id, randomUUID())
   }
 
   idOf(kind: IdKind, sourcedId: string | null): string | null {

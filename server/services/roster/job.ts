@@ -7,7 +7,7 @@ import type { Person } from '../person'
 import { Problem } from '../problem'
 import { pullRoster } from './bring'
 import type { Rest } from './rows'
-import { beginRosterRun, failRosterRun, keptRoster, kinds, longAgo, TAKING_BACK, workRosterRun } from './run'
+import { beginRosterRun, failRosterRun, isKept, kinds, longAgo, TAKING_BACK, workRosterRun } from './run'
 
 const isFree = () =>
   and(
@@ -41,8 +41,7 @@ export async function workRoster(db: Db, runId: string, { reach, today, rest }: 
     .returning()
   if (!run) return
   try {
-    const kept = await keptRoster(db, runId)
-    if (kept) return await workRosterRun(db, runId, kept.roster, kept.working, rest, worker)
+    if (await isKept(db, runId)) return await workRosterRun(db, runId, rest, worker)
     // What was in a file is gone with the process that received it.
     if (run.kind === 'import') throw new Problem(409, 'broken-off')
     const person = await personOf(db, run.userId)

@@ -27,11 +27,13 @@ interface Place {
 export async function outlookOf(db: Db, changes: RosterChanges): Promise<Change[]> {
   const found: Change[] = []
   const places: Place[] = []
+  const called = new Map<string, string>()
   for await (const step of changes.steps()) {
+    for (const { id, after } of step.changes) if (after && isNamed(step)) called.set(id, titled(after))
     found.push(...renamedIn(step))
     places.push(...placesIn(step, changes.options.today))
   }
-  const nameOf = await namer(db, changes, places)
+  const nameOf = await namer(db, called, places)
   const scores = await scoresOf(db, places)
   const joining = places.filter(({ what }) => what === 'joined')
   for (const { what, sectionId, studentId, nextId } of places.filter((each) => each.what !== 'joined')) {
@@ -56,6 +58,9 @@ export async function outlookOf(db: Db, changes: RosterChanges): Promise<Change[
   return found
 }
 
+/** Whether a step is of what is called by a name here. */
+const isNamed = ({ part }: RosterStep) => part === 'students' || part === 'classes'
+const titled = (row: Row) => (row.title === undefined ? fullName(row) : String(row.title))
 const fullName = (row: Row) => [row.givenName, row.familyName].filter(Boolean).join(' ')
 
 function renamedIn({ part, changes }: RosterStep): Change[] {
@@ -80,8 +85,8 @@ function placesIn({ part, changes }: RosterStep, today: string): Place[] {
   })
 }
 
-/** What students and classes are called, those that come with the roster among them. */
-async function namer(db: Db, changes: RosterChanges, places: readonly Place[]) {
+/** What students and classes are called: as the roster calls them, else as they are here. */
+async function namer(db: Db, called: ReadonlyMap<string, string>, places: readonly Place[]) {
   const names = await namesOf(
     db,
     places.flatMap(({ studentId, nextId }) => [{ studentId }, { studentId: nextId }]),
@@ -90,10 +95,10 @@ async function namer(db: Db, changes: RosterChanges, places: readonly Place[]) {
     db,
     places.map((each) => each.sectionId),
   )
-  const { ids, roster } = changes
-  for (const each of roster.people) names.set(ids.of.students.get(each.id) ?? '', fullName({ ...each }))
-  for (const each of roster.classes) titles.set(ids.of.classes.get(each.id) ?? '', each.title)
-  return { student: (id: string) => names.get(id) ?? '', class: (id: string) => titles.get(id) ?? '' }
+  return {
+    student: (id: string) => called.get(id) ?? names.get(id) ?? '',
+    class: (id: string) => called.get(id) ?? titles.get(id) ?? '',
+  }
 }
 
 /** How many scores each has in the class that they leave, by `student/class`. */

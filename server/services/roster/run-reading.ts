@@ -1,9 +1,9 @@
 import { and, asc, eq, gt, inArray } from 'drizzle-orm'
 import type { RosterRun } from '../../../shared/roster-runs'
 import type { Db } from '../../database/client'
-import { rosterChanges, runRosters, runs } from '../../database/schema'
+import { rosterChanges, runs } from '../../database/schema'
 import { Problem } from '../problem'
-import { kinds, longAgo, TAKING_BACK } from './run'
+import { isKept, kinds, longAgo, TAKING_BACK } from './run'
 
 /** A roster's run as its page shows it. */
 export async function readRosterRun(
@@ -15,14 +15,14 @@ export async function readRosterRun(
     .from(runs)
     .where(and(eq(runs.id, runId), inArray(runs.kind, kinds)))
   if (!run) throw new Problem(404, 'no-run')
-  const [kept] = await db.select({ id: runRosters.runId }).from(runRosters).where(eq(runRosters.runId, runId))
+  const hasRoster = await isKept(db, runId)
   const [did] = await db
     .select({ place: rosterChanges.place })
     .from(rosterChanges)
     .where(eq(rosterChanges.runId, runId))
     .limit(1)
   // What is kept, or can be read again, is taken up by another process.
-  const isOver = (run.kind === 'import' && !kept) || run.worker === TAKING_BACK
+  const isOver = (run.kind === 'import' && !hasRoster) || run.worker === TAKING_BACK
   const isStale = run.state === 'running' && isOver && run.aliveAt < longAgo()
   const { userId, isNightly, id, kind, sectionId, state, startedAt, finishedAt, outcome, done, total } = run
   return {
@@ -30,7 +30,7 @@ export async function readRosterRun(
     state: isStale ? 'failed' : state,
     outcome: isStale ? { code: 'interrupted' } : outcome,
     found: run.found ?? {},
-    canGoOn: kept !== undefined && state !== 'running',
+    canGoOn: hasRoster && state !== 'running',
     canTakeBack: did !== undefined && (isStale || ['done', 'stopped', 'failed'].includes(state)),
   }
 }

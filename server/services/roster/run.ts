@@ -1,10 +1,10 @@
 import { randomUUID } from 'node:crypto'
 import { setImmediate } from 'node:timers/promises'
-import { and, eq, inArray, lt, max, or, sql } from 'drizzle-orm'
+import { and, eq, inArray, isNull, lt, max, ne, or, sql } from 'drizzle-orm'
 import { daysAfter } from '../../../core/calendar/date'
 import { sessionOddities } from '../../../core/formats/oneroster/sessions'
-import { rosterKinds, type Roster } from '../../../core/formats/oneroster/roster'
-import type { RosterFindings } from '../../../shared/roster-runs'
+import type { RosterHead } from '../../../core/formats/oneroster/roster'
+import type { RosterFindings, RosterWorking } from '../../../shared/roster-runs'
 import type { Db } from '../../database/client'
 import { connections, rosterChanges, runRosters, runs, users } from '../../database/schema'
 import { announceRoster } from '../news-signal'
@@ -12,8 +12,9 @@ import { Problem, problemOf } from '../problem'
 import { RosterChanges } from './apply'
 import { askOfLeavers, asksOf } from './asks'
 import { outlookOf } from './outlook'
-import { packRoster, unpackRoster } from './pack'
+import { allOf, headOf } from './in-pieces'
 import { writeStep, type Rest, type RosterStep } from './rows'
+import { letGo, sizeOf, staged } from './staged'
 
 /** Who brings a roster. */
 export interface Bringing {
@@ -60,6 +61,19 @@ export async function beginRosterRun(
       .where(and(mine, lt(runs.aliveAt, longAgo())))
     const [busy] = await tx.select({ id: runs.id }).from(runs).where(mine)
     if (busy) throw new Problem(409, 'run-under-way', {}, { runId: busy.id })
+    // A roster that waited for an answer is out of date with the next of its kind.
+    const former = and(
+      eq(runs.userId, person.id),
+      eq(runs.kind, kind),
+      connectionId === null ? isNull(runs.connectionId) : eq(runs.connectionId, connectionId),
+      ne(runs.state, 'running'),
+    )
+    const ids = (await tx.select({ id: runs.id }).from(runs).where(former)).map((each) => each.id)
+    await letGo(tx, ids)
+    await tx
+      .update(runs)
+      .set({ state: 'stopped' })
+      .where(and(inArray(runs.id, ids), eq(runs.state, 'asking')))
     const id = randomUUID()
     await tx.insert(runs).values({
       id,
@@ -87,7 +101,7 @@ export async function beginRosterRun(
 export async function failRosterRun(db: Db, runId: string, error: unknown, worker?: string): Promise<void> {
   const faults =
     error instanceof Problem && error.code === 'csv-faults' ? (error.detail as RosterFindings['faults']) : []
-  await db
+  const [ended] = await db
     .update(runs)
     .set({
       state: 'failed',
@@ -96,58 +110,61 @@ export async function failRosterRun(db: Db, runId: string, error: unknown, worke
       ...(faults?.length ? { found: { faults: faults.slice(0, FAULTS_SHOWN) } } : {}),
     })
     .where(worker === undefined ? and(eq(runs.id, runId), eq(runs.state, 'running')) : held(runId, worker))
-}
-
-export interface Working {
-  today: string
-  /** The roster is the whole district's. */
-  whole: boolean
-  /** Somebody has said yes to what it would end. */
-  allowed?: boolean
-  /** Who comes and goes is said first, however few they are. */
-  asksFirst?: boolean
-  /** To when the records are like the partner's once this is done, by its own clock. */
-  until?: string | null
+    .returning({ id: runs.id })
+  // What is not whole cannot be gone on with.
+  if (ended && !(await isKept(db, runId))) await letGo(db, [runId])
 }
 
 /** What is true of a run for as long as it is this worker's and goes on. */
 export const held = (runId: string, worker: string) =>
   and(eq(runs.id, runId), eq(runs.worker, worker), eq(runs.state, 'running'))
 
+/** Says that the roster of a run is whole with it, and how it is to be worked on: from now on any process can. */
+export async function keepRoster(db: Db, runId: string, head: RosterHead, working: RosterWorking): Promise<void> {
+  const row = { head: headOf(head), working }
+  await db
+    .insert(runRosters)
+    .values({ runId, ...row })
+    .onConflictDoUpdate({ target: runRosters.runId, set: row })
+}
+
+/** Whether a run has its roster with it, so that it can be gone on with. */
+export async function isKept(db: Db, runId: string): Promise<boolean> {
+  const rows = await db.select({ id: runRosters.runId }).from(runRosters).where(eq(runRosters.runId, runId))
+  return rows.length > 0
+}
+
 /**
- * Lays a roster as a run: in steps of some hundred rows, each kept with its line in the journal of rosters, so that it can
+ * Lays the roster that is kept with a run: in steps of some hundred rows, each kept with its line in the journal of rosters, so that it can
  * be stopped, goes on after an end in the middle, and can be taken back.
  *
  * @param rest lets whoever else waits for an answer have it, between two steps
  * @param worker who works on it: a file's run is its own
  */
-export async function workRosterRun(
-  db: Db,
-  runId: string,
-  roster: Roster,
-  working: Working,
-  rest: Rest = setImmediate,
-  worker = runId,
-): Promise<void> {
+export async function workRosterRun(db: Db, runId: string, rest: Rest = setImmediate, worker = runId): Promise<void> {
+  const [kept] = await db.select().from(runRosters).where(eq(runRosters.runId, runId))
+  if (!kept) throw new Problem(409, 'not-waiting')
+  const { head, working } = kept
   const { today, whole, allowed = false, until = null } = working
+  const roster = staged(db, runId, head, rest)
   const options = { today, before: daysAfter(today, -1), whole, rest }
   const changes = new RosterChanges(db, roster, options)
-  const found: RosterFindings = { oddities: sessionOddities(roster.periods), isPart: roster.modes.people === 'delta' }
-  const total = rosterKinds.reduce((sum, kind) => sum + roster[kind].length, 0)
+  const periods = await allOf(roster, 'periods')
+  const found: RosterFindings = { oddities: sessionOddities(periods), isPart: head.modes.people === 'delta' }
+  const total = await sizeOf(db, runId)
   await db.update(runs).set({ done: 0, total, found }).where(held(runId, worker))
   const asks = allowed
     ? []
     : [...(await asksOf(db, await changes.toEnd(), today, rest)), ...askOfLeavers(await changes.toLeave())]
   const people = working.asksFirst && !allowed ? await outlookOf(db, new RosterChanges(db, roster, options)) : []
   if (asks.length || people.length) {
-    await keepRoster(db, runId, roster, working, rest)
     await db
       .update(runs)
       .set({ state: 'asking', found: { ...found, asks, people }, outcome: { code: 'asking' } })
       .where(held(runId, worker))
     return
   }
-  await keepRoster(db, runId, roster, { ...working, allowed: true }, rest)
+  await keepRoster(db, runId, head, { ...working, allowed: true })
   let place = await lastPlace(db, runId)
   for await (const step of changes.steps()) if (!(await takeStep(db, runId, worker, ++place, step))) break
   const touched = changes.touched && [...changes.touched]
@@ -165,7 +182,7 @@ export async function workRosterRun(
   if (!run) return
   if (whole && run.connectionId && run.state === 'done')
     await db.update(connections).set({ rosterAt: until }).where(eq(connections.id, run.connectionId))
-  await db.delete(runRosters).where(eq(runRosters.runId, runId))
+  await letGo(db, [runId])
   await announceRoster(db, runId)
 }
 
@@ -192,44 +209,30 @@ async function lastPlace(db: Db, runId: string): Promise<number> {
   return Number(last?.place ?? -1)
 }
 
-/** A roster that waits is kept with its run, so that any process can go on with it. */
-async function keepRoster(db: Db, runId: string, roster: Roster, working: Working, rest: Rest): Promise<void> {
-  const packed = await packRoster(roster, working, rest)
-  await db
-    .insert(runRosters)
-    .values({ runId, packed })
-    .onConflictDoUpdate({ target: runRosters.runId, set: { packed } })
-}
-
 /**
- * Lets a run go on that waits for an answer, or whose worker is gone: it waits for whoever takes it up.
+ * Lets a run go on that waits for an answer, or that ended in the middle: it waits for whoever takes it up. Whoever was
+ * asked has said yes by it.
  *
  * @throws Problem `not-waiting` when there is nothing to go on with
  */
 export async function goOnWithRosterRun(db: Db, runId: string): Promise<void> {
-  const [kept] = await db.select({ id: runRosters.runId }).from(runRosters).where(eq(runRosters.runId, runId))
-  const [waits] = kept
-    ? await db
-        .update(runs)
-        .set({ state: 'running', aliveAt: new Date(), finishedAt: null, worker: null })
-        .where(
-          and(
-            eq(runs.id, runId),
-            or(
-              inArray(runs.state, ['asking', 'failed', 'stopped']),
-              and(eq(runs.state, 'running'), lt(runs.aliveAt, longAgo())),
-            ),
-          ),
-        )
-        .returning({ id: runs.id })
-    : []
-  if (!waits) throw new Problem(409, 'not-waiting')
-}
-
-/** The roster that is kept with a run, and how it was to be worked on: somebody said yes to it. */
-export async function keptRoster(db: Db, runId: string): Promise<{ roster: Roster; working: Working } | null> {
-  const [kept] = await db.select().from(runRosters).where(eq(runRosters.runId, runId))
-  if (!kept) return null
-  const { roster, working } = await unpackRoster<Working>(kept.packed, setImmediate)
-  return { roster, working: { ...working, allowed: true } }
+  await db.transaction(async (tx) => {
+    const waits = or(
+      inArray(runs.state, ['asking', 'failed', 'stopped']),
+      and(eq(runs.state, 'running'), lt(runs.aliveAt, longAgo())),
+    )
+    const [run] = await tx
+      .select({ found: runs.found })
+      .from(runs)
+      .where(and(eq(runs.id, runId), waits))
+      .for('update')
+    const [kept] = await tx.select().from(runRosters).where(eq(runRosters.runId, runId))
+    if (!run || !kept) throw new Problem(409, 'not-waiting')
+    const wasAsked = Boolean(run.found?.asks?.length || run.found?.people?.length)
+    if (wasAsked) await keepRoster(tx, runId, kept.head, { ...kept.working, allowed: true })
+    await tx
+      .update(runs)
+      .set({ state: 'running', aliveAt: new Date(), finishedAt: null, worker: null })
+      .where(eq(runs.id, runId))
+  })
 }

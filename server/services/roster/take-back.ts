@@ -1,11 +1,12 @@
 import { setImmediate } from 'node:timers/promises'
 import { and, desc, eq, inArray, lt, or } from 'drizzle-orm'
 import type { Db } from '../../database/client'
-import { connections, rosterChanges, runRosters, runs } from '../../database/schema'
+import { connections, rosterChanges, runs } from '../../database/schema'
 import { announceRoster } from '../news-signal'
 import { Problem } from '../problem'
 import { takenBack, writeStep } from './rows'
 import { kinds, longAgo, TAKING_BACK } from './run'
+import { letGo } from './staged'
 
 /**
  * Takes back what a run did, as far as it still is so; people and classes that came with it stay known, without anybody
@@ -54,6 +55,6 @@ export async function takeBackRosterRun(db: Db, runId: string): Promise<void> {
     .update(runs)
     .set({ state: 'taken back', finishedAt: new Date(), outcome: taken.outcome })
     .where(eq(runs.id, runId))
-  await db.delete(runRosters).where(eq(runRosters.runId, runId))
+  await letGo(db, [runId])
   await announceRoster(db, runId)
 }
