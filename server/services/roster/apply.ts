@@ -5,14 +5,14 @@ import type { Roster } from '../../../core/formats/oneroster/roster'
 import type { RosterFindings, RosterRowChange } from '../../../shared/roster-runs'
 import type { RosterSummary } from '../../../shared/runs'
 import type { Db } from '../../database/client'
-import { sectionTeachers } from '../../database/schema'
 import { endingsOf, leaversOf, type Ending, type RosterOptions } from './endings'
 import { RosterIds } from './ids'
 import { allOf, inPieces, type RosterInPieces } from './in-pieces'
 import { namesOf, noRest } from './names'
 import { planTeachers, withRoles } from './people'
 import { emptySummary } from './summary'
-import { inTurns, tables, teachingId, writeStep, type Rest, type RosterStep, type Row, type SourcedTable } from './rows'
+import { teachingSteps } from './teaching'
+import { inTurns, tables, writeStep, type Rest, type RosterStep, type Row, type SourcedTable } from './rows'
 
 /**
  * Applies a roster to what is here: adds what is new, changes what differs, ends enrolments that are gone. Nothing is
@@ -32,7 +32,7 @@ export class RosterChanges {
   private readonly begins = new Map<string, string>()
   private lookedUp: Promise<void> | undefined
   /** Who teaches what, by the sender's ids. */
-  private readonly taught: { class: string; person: string }[] = []
+  readonly taught: { class: string; person: string }[] = []
 
   constructor(
     readonly db: Db,
@@ -212,46 +212,11 @@ export class RosterChanges {
     return [{ id, name: '', before: null, after: row }]
   }
 
-  /** A class is taught by those whom the roster names and, where it names all, by nobody else. */
   private async *teaching(): AsyncGenerator<RosterStep> {
-    const { db, ids, taught } = this
-    const { modes, gone, taughtBy } = this.roster.head
-    const desired = new Map<string, { sectionId: string; userId: string }>()
-    const pair = (classId: string, userId: string | undefined) => {
-      const sectionId = ids.of.classes.get(classId)
-      return sectionId && userId ? { sectionId, userId } : null
+    for await (const step of teachingSteps(this)) {
+      for (const { before, after } of step.changes) this.touched?.add(String((after ?? before)!.sectionId))
+      yield step
     }
-    const spokenOf = [...taught, ...gone.enrolments]
-    await ids.known(
-      'classes',
-      spokenOf.map((each) => each.class),
-    )
-    await ids.known(
-      'teachers',
-      spokenOf.map((each) => each.person),
-    )
-    const pairs = taughtBy
-      ? (await allOf(this.roster, 'classes')).map((each) => pair(each.id, taughtBy))
-      : taught.map((each) => pair(each.class, ids.of.teachers.get(each.person)))
-    for (const each of pairs) if (each) desired.set(teachingId(each), each)
-    const removed = new Set(
-      gone.enrolments.flatMap((each) => {
-        const found = pair(each.class, ids.of.teachers.get(each.person))
-        return found ? teachingId(found) : []
-      }),
-    )
-    const whole = taughtBy !== undefined || modes.enrolments === 'bulk'
-    const changes: RosterRowChange[] = []
-    const present = new Set<string>()
-    for await (const piece of inTurns([...ids.of.classes.values()], this.rest))
-      for (const row of await db.select().from(sectionTeachers).where(inArray(sectionTeachers.sectionId, piece))) {
-        const id = teachingId(row)
-        present.add(id)
-        if (desired.has(id) ? false : whole || removed.has(id)) changes.push({ id, name: '', before: row, after: null })
-      }
-    for (const [id, after] of desired) if (!present.has(id)) changes.push({ id, name: '', before: null, after })
-    for (const { before, after } of changes) this.touched?.add(String((after ?? before)!.sectionId))
-    for await (const piece of inTurns(changes, this.rest)) yield { part: 'teaching', changes: piece }
   }
 
   private async *endings(): AsyncGenerator<RosterStep> {
