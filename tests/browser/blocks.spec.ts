@@ -1,4 +1,5 @@
 import { expect, test } from './fixtures'
+import { lookAtDialog } from './looks'
 
 test.use({ permissions: ['clipboard-read', 'clipboard-write'] })
 
@@ -86,6 +87,7 @@ test('scores with names in front are matched, shown, and kept; who is unknown is
   const dialog = page.getByRole('dialog', { name: 'Paste with names' })
   await expect(dialog.getByText('2 scores would change')).toBeVisible()
   await expect(dialog.getByText('nobody here has this name')).toBeVisible()
+  await lookAtDialog(page, 'gradebook/GridDialog')
   await dialog.getByLabel('Who Nobody Atall is').selectOption({ label: names[5]! })
   await expect(dialog.getByText('3 scores would change')).toBeVisible()
   await dialog.getByRole('button', { name: 'Keep these' }).click()

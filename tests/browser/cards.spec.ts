@@ -2,6 +2,7 @@ import { unzipSync } from 'fflate'
 import type { Page } from '@playwright/test'
 import { accounts } from '../support/product'
 import { Desk, expect, test, textOf, theDay } from './fixtures'
+import { lookAtDialog } from './looks'
 
 const until = (page: Page, name: string) => page.getByRole('button', { name }).focus()
 
@@ -133,6 +134,7 @@ test('a grade that left its declaration stays so with a reason, and a further ch
   await retype('20')
   const before = await desk.points('Eze, Chidera', 'Delta model')
   await expect(page.getByRole('dialog', { name: 'Quarter 2 is declared complete' })).toBeVisible()
+  await lookAtDialog(page, 'frame/SealedDialog')
   await page.keyboard.press('Escape')
   await expect(page.getByRole('dialog')).toHaveCount(0)
   expect(await desk.points('Eze, Chidera', 'Delta model')).toBe(before)
@@ -151,6 +153,7 @@ test('a grade that left its declaration stays so with a reason, and a further ch
   await leave.focus()
   await page.keyboard.press('Enter')
   await page.keyboard.type('Agreed with the counsellor')
+  await lookAtDialog(page, 'close/DriftList')
   await page.getByRole('dialog').getByRole('button', { name: 'Leave it so' }).click()
   await expect(page.getByText('1 left so')).toBeVisible()
   await expect(page.getByText('left so: Agreed with the counsellor')).toBeVisible()
@@ -203,6 +206,7 @@ test('Today says how far each class is closed, and several are declared as one',
   await page.keyboard.press('Enter')
   const dialog = page.getByRole('dialog', { name: 'Declare several classes' })
   await expect(dialog.getByRole('row', { name: /Earth Systems 7A/ })).toContainText('to give')
+  await lookAtDialog(page, 'today/DeclareSeveral')
   for (const name of ['Earth Systems 7A', 'Earth Systems 7B']) await dialog.getByRole('checkbox', { name }).check()
   await page.keyboard.press('Escape')
   await expect(page.getByRole('button', { name: 'Declare several' })).toBeFocused()

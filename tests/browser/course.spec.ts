@@ -1,5 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Desk } from './fixtures'
+import { lookAtDialog } from './looks'
 
 test.use({ permissions: ['clipboard-read', 'clipboard-write'] })
 
@@ -118,6 +119,7 @@ test('scores come over from the class that a student was in before', async ({ de
   const dialog = page.getByRole('dialog')
   const row = dialog.getByRole('row').filter({ hasText: 'Rock identification 1' })
   await row.waitFor()
+  await lookAtDialog(page, 'student/MovedScores')
   const [, , after] = await row.locator('th, td').allTextContents()
   await dialog.getByRole('button', { name: /^Bring / }).click()
   await expect(dialog).toBeHidden()

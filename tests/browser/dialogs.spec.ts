@@ -1,7 +1,7 @@
-import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
 import { dialogs } from './dialogs'
 import { expect, test } from './fixtures'
+import { holdToRoom } from './looks'
 
 const LETTERS = 40
 
@@ -31,34 +31,7 @@ for (const colorScheme of ['light', 'dark'] as const)
         await page.keyboard.press(key ?? 'Enter')
         const dialog = page.getByRole('dialog')
         await expect(dialog).toBeVisible()
-        const box = (await dialog.boundingBox())!
-        expect([box.x >= 0, box.y >= 0, box.x + box.width <= 1024, box.y + box.height <= 700]).toEqual(
-          Array(4).fill(true),
-        )
-        // Nothing stands out of it at the side: what is wider than its place is cut or goes over lines.
-        const wider = await dialog.evaluate((on) =>
-          [...on.querySelectorAll('*')]
-            .filter((each) => {
-              const { left, right, width } = each.getBoundingClientRect()
-              const [from, to] = [on.getBoundingClientRect().left, on.getBoundingClientRect().right]
-              const isSeen = width > 1 && getComputedStyle(each).visibility !== 'hidden'
-              return (
-                isSeen &&
-                !each.closest('[data-scrolls], .boxed, .visually-hidden') &&
-                (left < from - 1 || right > to + 1)
-              )
-            })
-            .map((each) => `${each.tagName}.${each.className}: ${each.textContent.trim().slice(0, 40)}`),
-        )
-        expect(wider).toEqual([])
-        // WCAG 2.2 AA, the dialog alone.
-        const { violations } = await new AxeBuilder({ page })
-          .include('[role=dialog]')
-          .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
-          .analyze()
-        expect(violations.map((each) => [each.id, each.nodes[0]?.html])).toEqual([])
-        if (process.env.LOOK)
-          await page.screenshot({ path: `${process.env.LOOK}/${colorScheme}-${file.replace(/\W/g, '-')}.png` })
+        await holdToRoom(page, `${colorScheme}-${file}`)
         await page.keyboard.press('Escape')
         await expect(dialog).toHaveCount(0)
       })

@@ -1,6 +1,7 @@
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
 import { accounts } from '../support/product'
 import { Desk, expect, test } from './fixtures'
+import { lookAtDialog } from './looks'
 
 const changedThere = (standins: string, id: string, fields: object) =>
   fetch(`${standins}/sis/changed-there`, {
@@ -242,12 +243,14 @@ test('the office adds a connection, sees what works, and never sees its key agai
   await page.getByLabel(/^Our key/).fill('stand-in')
   await page.getByRole('button', { name: 'Keep and try it' }).click()
   await expect(page.getByRole('dialog').getByText(/works/).first()).toBeVisible()
+  await lookAtDialog(page, 'exchange/ConnectionDialog')
   await page.getByRole('button', { name: 'Keep', exact: true }).click()
   await expect(page.getByRole('button', { name: 'Add a connection' })).toBeFocused()
   await page.getByRole('button', { name: 'Change The high school' }).click()
   await expect(page.getByLabel(/^Our key/)).toHaveValue('')
   await page.keyboard.press('Escape')
   await page.getByRole('button', { name: 'Remove The high school' }).click()
+  await lookAtDialog(page, 'exchange/ConnectionList')
   await page.getByRole('dialog').getByRole('button', { name: 'Remove' }).click()
   await expect(page.getByRole('row', { name: /The high school/ })).toHaveCount(0)
   expect(desk.complaints).toEqual([])

@@ -3,6 +3,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { test as base, expect, type Locator, type Page } from '@playwright/test'
+import { locatorOf } from './sheet-selector'
 import { accounts, Caller, startProduct, type Product } from '../support/product'
 
 export { expect }
@@ -95,11 +96,7 @@ export class Desk {
 
   /** The cell of a student under a column, by the beginning of the column's words. */
   cell(student: string, column: string): Locator {
-    const row = `//*[@role="rowheader" and @title="${student}"]/@data-row`
-    const head = `//*[@role="columnheader"][starts-with(@aria-label, "${column}")]`
-    return this.page.locator(
-      `xpath=//*[@role="gridcell"][@aria-colindex = ${head}/@aria-colindex][ancestor::*[@data-row = ${row}]]`,
-    )
+    return this.page.locator(locatorOf({ student, column }))
   }
 
   /** The report card of the student at hand, in the page that the margin's button opens. */
@@ -154,8 +151,7 @@ export class Desk {
 
   /** A computed value in a student's row. */
   result(student: string, id = 'period'): Locator {
-    const row = `//*[@role="rowheader" and @title="${student}"]/@data-row`
-    return this.page.locator(`xpath=//*[@data-result="${id}"][ancestor::*[@data-row = ${row}]]`)
+    return this.page.locator(locatorOf({ student, result: id }))
   }
 
   /** Types values one under the other, as from a stack of paper. */

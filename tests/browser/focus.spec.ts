@@ -4,6 +4,7 @@ import type { Page } from '@playwright/test'
 import { accounts } from '../support/product'
 import { dialogs, firstClass } from './dialogs'
 import { expect, test } from './fixtures'
+import { lookAtDialog } from './looks'
 
 // Whatever closes gives the keyboard back to what opened it, or to what took its place: WCAG 2.2, 2.4.3 and 3.2.
 
@@ -126,6 +127,7 @@ test('what goes from under the hands leaves them on what took its place', async 
     await desk.cell('Achterberg, Rosalind', 'Check 5').click()
     await page.keyboard.press('Control+z')
     await expect(page.getByRole('dialog', { name: 'Undo this?' })).toContainText('Field notes')
+    await lookAtDialog(page, 'frame/StepButtons')
     await page.keyboard.press('Escape')
     await expect(desk.cell('Achterberg, Rosalind', 'Check 5')).toBeFocused()
     await page.keyboard.press('Control+z')
@@ -194,6 +196,7 @@ test('a notice has a place of its own, goes with its matter, and can be looked u
   await list.focus()
   await page.keyboard.press('Enter')
   await expect(page.getByRole('dialog', { name: 'Notices' })).toContainText('Delta model is a pattern now')
+  await lookAtDialog(page, 'frame/NoticesDialog')
   await page.keyboard.press('Escape')
   await expect(list).toBeFocused()
 })
@@ -215,6 +218,7 @@ test('after the sign-in the keyboard is at the work; the office’s dialog gives
   await make.focus()
   await page.keyboard.press('Enter')
   await expect(page.getByRole('dialog')).toBeVisible()
+  await lookAtDialog(page, 'district')
   await page.keyboard.press('Escape')
   await expect(make).toBeFocused()
   expect(desk.complaints).toEqual([])

@@ -1,6 +1,7 @@
 import type { BrowserContext, Page, Route } from '@playwright/test'
 import { Caller, accounts, type Product } from '../support/product'
 import type { Desk } from './fixtures'
+import { lookAtDialog } from './looks'
 import { expect, test, theDay } from './fixtures'
 
 /** What was typed outlives everything: answers that nobody expected, two tabs, storage, clocks, a page without a network. */
@@ -107,6 +108,7 @@ test('an act that is rejected is put aside, takes none of the others down, and c
   const dialog = page.getByRole('dialog', { name: 'Not sent, too late, or not taken' })
   await expect(dialog).toContainText('Bekele')
   await expect(dialog).toContainText('→ 2')
+  await lookAtDialog(page, 'frame/WaitingDialog')
   await dialog.getByRole('button', { name: 'Copy' }).click()
   expect(await page.evaluate(() => navigator.clipboard.readText())).toMatch(/Bekele.*\t2$/)
   await page.unroute('**/acts')
@@ -396,6 +398,7 @@ test('signing out asks about what is not sent, and leaves nothing of the student
   await page.getByRole('button', { name: 'Sign out' }).click()
   const dialog = page.getByRole('dialog', { name: 'Sign out' })
   await expect(dialog).toContainText('1 change of yours has not reached the server', { timeout: 15_000 })
+  await lookAtDialog(page, 'frame/SignOutDialog')
   await dialog.getByRole('button', { name: 'Stay signed in' }).click()
   await expect(page.getByRole('button', { name: 'Sign out' })).toBeFocused()
   await context.setOffline(false)

@@ -1,6 +1,7 @@
 import AxeBuilder from '@axe-core/playwright'
 import { accounts } from '../support/product'
 import { Desk, expect, test, theDay } from './fixtures'
+import { lookAtDialog } from './looks'
 
 const nowOf = (desk: Desk, name: string) => desk.margin.getByRole('row', { name: new RegExp(name) })
 
@@ -180,6 +181,7 @@ test('the office fixes rounding; every class shows it as fixed, and by whom', as
   await expect(outlook.getByRole('row', { name: 'Rounding left to the teacher whole numbers' })).toBeVisible()
   await expect(outlook.getByText(/^\d+ grades in \d+ classes would be another/)).toBeVisible()
   await expect(outlook.getByRole('listitem').filter({ hasText: 'Earth Systems 7B' })).toContainText('Quarter 2:')
+  await lookAtDialog(page, 'district/PolicyOutlookDialog')
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([])
   await page.keyboard.press('Escape')
   await expect(rounding).not.toBeChecked()

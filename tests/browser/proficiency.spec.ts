@@ -1,6 +1,7 @@
 import AxeBuilder from '@axe-core/playwright'
 import { accounts, Caller } from '../support/product'
 import { Desk, expect, test, theDay } from './fixtures'
+import { lookAtDialog } from './looks'
 
 /** The second teacher at grade 3: five subjects in one sheet, half levels, the year to date. */
 async function gradeThree(page: Desk['page'], url: string): Promise<Desk> {
@@ -351,6 +352,7 @@ test.describe('what belongs to the district', () => {
       ),
     )
     await expect(page.getByRole('dialog')).toContainText('4 standards new, 0 changed')
+    await lookAtDialog(page, 'district/BringStandards')
     await page.getByRole('dialog').getByRole('button', { name: 'Bring it' }).click()
     await expect(page.getByText('Shore studies: 4 standards new')).toBeVisible()
     await page.getByLabel('Find a standard').fill('Walking a shore')

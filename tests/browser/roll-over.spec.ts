@@ -1,6 +1,7 @@
 import { district } from '../../demo/district'
 import { csvFiles, zipOf } from '../support/oneroster-files'
 import { expect, test, theDay } from './fixtures'
+import { lookAtDialog } from './looks'
 
 test('classes of a new year begin from last year’s plans, after what comes over was shown; the old one stays readable', async ({
   desk,
@@ -24,6 +25,7 @@ test('classes of a new year begin from last year’s plans, after what comes ove
   await expect(earth.getByRole('combobox').locator('option:checked')).toHaveText(/2025-26/)
   await earth.getByText(/rules? come over/).click()
   await expect(earth.getByRole('table')).toContainText('Shore log')
+  await lookAtDialog(page, 'today/RollOver')
   await page.keyboard.press('Escape')
   await expect(begin).toBeFocused()
   await page.keyboard.press('Enter')

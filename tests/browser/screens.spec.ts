@@ -66,7 +66,7 @@ for (const scheme of ['light', 'dark'] as const)
       await page.waitForTimeout(400) // the dialog fades in, and axe would measure the fade
       await audit(page)
       await page.keyboard.press('Escape')
-      await theDay(page).getByRole('link', { name: 'Past years' }).click()
+      await page.getByRole('link', { name: 'Past years' }).click()
       await expect(page.getByRole('heading', { name: '2025-26' })).toBeVisible()
       await audit(page)
       await theDay(page).getByRole('link', { name: 'Exchange' }).click()

@@ -1,4 +1,5 @@
 import type { Desk } from './fixtures'
+import { lookAtDialog } from './looks'
 import { expect, test } from './fixtures'
 
 const LAB = 'Sediment lab report'
@@ -156,6 +157,7 @@ test('blocks are copied and pasted as tab-separated text, and undone as one', as
   const asked = page.getByRole('dialog', { name: 'Paste' })
   await expect(asked.getByRole('row')).toHaveCount(6)
   await expect(asked.getByRole('row', { name: /q is no number/ })).toHaveCount(1)
+  await lookAtDialog(page, 'gradebook/PasteDialog')
   await page.keyboard.press('Escape')
   await expect(at(one)).toHaveText(before[0]!)
   await page.keyboard.press('Control+v')
