@@ -11,6 +11,8 @@ const lockParts = existsSync(extensions)
       .filter((name) => name.startsWith(`${process.platform}-`))
       .map((name) => `${extensions}/${name}/fs-native-extensions.node`)
   : []
+/** The letters and icons that any page begins with. */
+const FIRST_FONTS = /(commissioner-latin(-ext)?-full-normal|primeicons)\.[^.]*\.?woff2$/
 const alias = { '#core': folder('./core') }
 
 export default defineNuxtConfig({
@@ -74,6 +76,8 @@ export default defineNuxtConfig({
     // What a page may want later is not asked for in the way of what it wants now.
     'build:manifest': (manifest) => {
       for (const part of Object.values(manifest)) part.prefetch = false
+      // A font that comes late has every word laid out twice.
+      for (const part of Object.values(manifest)) if (FIRST_FONTS.test(part.file)) part.preload = true
     },
   },
   nitro: {

@@ -102,12 +102,12 @@ function large(students: number) {
     givenName: `Given ${at}`,
     familyName: `Family ${at}`,
   }))
-  const enrollments = users.flatMap((each, at) =>
+  const enrollments = users.flatMap((student, at) =>
     Array.from({ length: 6 }, (_, nth) => ({
       ...base.enrollments[0]!,
       ...stamp,
       sourcedId: `big-${at}-${nth}`,
-      user: { sourcedId: each.sourcedId, type: 'user' },
+      user: { sourcedId: student.sourcedId, type: 'user' },
       class: {
         sourcedId: classes[(at + nth * Math.ceil(classes.length / 6)) % classes.length]!.sourcedId,
         type: 'class',

@@ -53,7 +53,8 @@ export function useLookOver(
     return codesOf(line).includes(filter)
   }
   const counts = computed(
-    () => new Map(lookFilters.map((each) => [each, closing.lines.value.filter((line) => fits(line, each)).length])),
+    () =>
+      new Map(lookFilters.map((filter) => [filter, closing.lines.value.filter((line) => fits(line, filter)).length])),
   )
 
   const size = (line: CloseLine, sort: LookSort): number => {

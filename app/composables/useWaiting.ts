@@ -53,16 +53,16 @@ export function useWaiting() {
       .join('\n')
 
   /** Does again what was put aside, on the class as it is now. */
-  async function doAgain(each: PutAside): Promise<void> {
-    const isOpen = () => classStore.snapshot?.section.id === each.sectionId
+  async function doAgain(aside: PutAside): Promise<void> {
+    const isOpen = () => classStore.snapshot?.section.id === aside.sectionId
     if (!isOpen()) {
-      await goTo(`/class/${each.sectionId}`)
+      await goTo(`/class/${aside.sectionId}`)
       await until(isOpen).toBe(true, { timeout: OPENING_MS })
       if (!isOpen()) return
     }
-    const kind: ActKind = each.act.kind === 'undo' || each.act.kind === 'redo' ? 'type' : each.act.kind
-    classStore.change(kind, each.changes.map(({ kind: of, id, to }) => ({ kind: of, id, to })) as Desired[])
-    decisions.putBack(each)
+    const kind: ActKind = aside.act.kind === 'undo' || aside.act.kind === 'redo' ? 'type' : aside.act.kind
+    classStore.change(kind, aside.changes.map(({ kind: of, id, to }) => ({ kind: of, id, to })) as Desired[])
+    decisions.putBack(aside)
   }
 
   return { know, titleOf, linesOf, textOf, doAgain, actWords }

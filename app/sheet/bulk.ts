@@ -63,31 +63,33 @@ function checked(to: Partial<Assignment>): Partial<Assignment> | { refused: stri
 
 /** What an edit looks at in an assignment, in words: before, and after. */
 export function bulkWords(
-  each: Assignment,
+  assignment: Assignment,
   edit: BulkEdit,
   names: { categories: readonly Listed<Category>[]; standards: readonly { id: string; code: string }[] },
 ): string {
   switch (edit.do) {
     case 'category':
-      return names.categories.find((one) => one.id === each.categoryId)?.name ?? 'no category'
+      return names.categories.find((one) => one.id === assignment.categoryId)?.name ?? 'no category'
     case 'move':
     case 'due':
-      return shortDay(each.dueOn)
+      return shortDay(assignment.dueOn)
     case 'points':
-      return `${each.points} points`
+      return `${assignment.points} points`
     case 'multiplier':
-      return `×${each.multiplier}`
+      return `×${assignment.multiplier}`
     case 'visibility':
-      return describeVisibility(each.visibility)
+      return describeVisibility(assignment.visibility)
     case 'released':
-      return each.released ? 'scores released' : 'scores not released'
+      return assignment.released ? 'scores released' : 'scores not released'
     case 'counts':
-      return each.counts ? 'counts' : 'counts in no grade'
+      return assignment.counts ? 'counts' : 'counts in no grade'
     case 'hidden':
-      return each.hidden ? 'put away' : 'a column'
+      return assignment.hidden ? 'put away' : 'a column'
     case 'standard':
-      return names.standards.flatMap((one) => (each.standardIds.includes(one.id) ? one.code : [])).join(', ') || 'none'
+      return (
+        names.standards.flatMap((one) => (assignment.standardIds.includes(one.id) ? one.code : [])).join(', ') || 'none'
+      )
     case 'delete':
-      return each.removed ? 'deleted' : 'there'
+      return assignment.removed ? 'deleted' : 'there'
   }
 }

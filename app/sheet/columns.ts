@@ -21,17 +21,19 @@ export function columnsOf(
 ): readonly Column[] {
   const columns: (Column & { links: Set<string>; words: string })[] = []
   for (const { id, assignments } of classes)
-    for (const each of assignments) {
-      const words = `${wordsOfName(each.name).join(' ')}/${each.points}`
+    for (const assignment of assignments) {
+      const words = `${wordsOfName(assignment.name).join(' ')}/${assignment.points}`
       const free = id === classes[0]!.id ? [] : columns.filter((one) => !one.in.has(id))
       let column =
-        free.find((one) => each.linkId !== null && one.links.has(each.linkId)) ??
+        free.find((one) => assignment.linkId !== null && one.links.has(assignment.linkId)) ??
         free.find((one) => one.words === words)
       if (!column)
-        columns.push((column = { id: each.id, first: each, dueOn: [], in: new Map(), links: new Set(), words }))
-      column.in.set(id, each.id)
-      if (each.linkId) column.links.add(each.linkId)
-      if (!column.dueOn.includes(each.dueOn)) column.dueOn.push(each.dueOn)
+        columns.push(
+          (column = { id: assignment.id, first: assignment, dueOn: [], in: new Map(), links: new Set(), words }),
+        )
+      column.in.set(id, assignment.id)
+      if (assignment.linkId) column.links.add(assignment.linkId)
+      if (!column.dueOn.includes(assignment.dueOn)) column.dueOn.push(assignment.dueOn)
     }
   if (classes.length < 2) return columns
   for (const each of columns) each.dueOn.sort((a, b) => day(a).localeCompare(day(b)))

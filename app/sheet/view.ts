@@ -71,16 +71,16 @@ const isMissing = (snapshot: ClassSnapshot, student: Student, assignment: Listed
 /** Whether a view shows an assignment. `today` parts what is due from what is still to come. */
 export function isShown(
   snapshot: ClassSnapshot,
-  each: Listed<Assignment>,
+  assignment: Listed<Assignment>,
   students: readonly Student[],
   view: SheetView,
   today: string,
 ): boolean {
-  if (each.hidden && !view.away) return false
-  if (view.category !== null && each.categoryId !== view.category) return false
-  if (view.standard !== null && !each.standardIds.includes(view.standard)) return false
-  if (view.show === 'missing') return students.some((student) => isMissing(snapshot, student, each))
-  if (view.show === 'unscored') return students.some((one) => isUnscored(snapshot, one, each, today))
+  if (assignment.hidden && !view.away) return false
+  if (view.category !== null && assignment.categoryId !== view.category) return false
+  if (view.standard !== null && !assignment.standardIds.includes(view.standard)) return false
+  if (view.show === 'missing') return students.some((student) => isMissing(snapshot, student, assignment))
+  if (view.show === 'unscored') return students.some((one) => isUnscored(snapshot, one, assignment, today))
   return true
 }
 

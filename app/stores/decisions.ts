@@ -57,10 +57,10 @@ export const useDecisions = defineStore('decisions', () => {
   }
 
   /** Takes something out of the list, done again or dropped. */
-  function putBack(each: PutAside): void {
-    aside.value = aside.value.filter((other) => other !== each)
-    if (each.number === undefined) return
-    void writeTo(['aside'], (to) => to.objectStore('aside').delete(each.number!))
+  function putBack(thing: PutAside): void {
+    aside.value = aside.value.filter((other) => other !== thing)
+    if (thing.number === undefined) return
+    void writeTo(['aside'], (to) => to.objectStore('aside').delete(thing.number!))
       .catch(() => {})
       .then(() => tellTabs({ what: 'decisions' }))
   }

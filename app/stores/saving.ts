@@ -195,7 +195,7 @@ export const useSaving = defineStore('saving', () => {
     count.value = Math.max(count.value - answers.length, 0)
     decisions.take(left)
     const answered = answers.map(answeredOf)
-    answered.forEach((each) => listeners.forEach((listener) => listener(each)))
+    answered.forEach((receipt) => listeners.forEach((listener) => listener(receipt)))
     if (answered.length) tellTabs({ what: 'answers', answers: answered })
   }
 
@@ -260,10 +260,10 @@ export const useSaving = defineStore('saving', () => {
   })
   onTabMessage((message) => {
     if (message.what !== 'answers') return
-    for (const each of message.answers) {
-      if (each.personId !== person.actor) continue
-      if (underWay.delete(each.act.id)) count.value = Math.max(count.value - 1, 0)
-      listeners.forEach((listener) => listener(each))
+    for (const receipt of message.answers) {
+      if (receipt.personId !== person.actor) continue
+      if (underWay.delete(receipt.act.id)) count.value = Math.max(count.value - 1, 0)
+      listeners.forEach((listener) => listener(receipt))
     }
   })
 

@@ -158,7 +158,7 @@ export class Grades {
         parts.push({ period, composed: { children: weighted, enters: composition.enters, isNone } })
       }
     }
-    periods.filter((each) => !periods.some((other) => other.id === each.parentId)).forEach(put)
+    periods.filter((period) => !periods.some((other) => other.id === period.parentId)).forEach(put)
     return parts
   }
 

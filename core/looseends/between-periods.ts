@@ -4,17 +4,17 @@ import type { Find } from './looseend'
 
 /** An assignment inside a longer period and in none of the periods that it is composed of. */
 export const betweenPeriods: Find = (snapshot) =>
-  assignmentsOf(snapshot).flatMap((each) => {
-    if (each.dueOn === null || periodOf(snapshot.periods, each.dueOn) !== null) return []
+  assignmentsOf(snapshot).flatMap((assignment) => {
+    if (assignment.dueOn === null || periodOf(snapshot.periods, assignment.dueOn) !== null) return []
     const within = snapshot.periods
-      .filter((period) => holds(period, each.dueOn!) && childrenOf(snapshot.periods, period.id).length > 0)
+      .filter((period) => holds(period, assignment.dueOn!) && childrenOf(snapshot.periods, period.id).length > 0)
       .at(-1)
     if (!within) return []
     return [
       {
         code: 'between-periods' as const,
-        message: { code: 'end.between-periods' as const, assignment: each.name, period: within.title },
-        mend: { view: 'gradebook' as const, assignmentId: each.id },
+        message: { code: 'end.between-periods' as const, assignment: assignment.name, period: within.title },
+        mend: { view: 'gradebook' as const, assignmentId: assignment.id },
       },
     ]
   })

@@ -11,19 +11,24 @@ export const lowScores: Find = (snapshot) => {
   const plan = planOf(snapshot)
   if (!plan.lowScoresWantNote) return []
   const scales = { scale: plan.scale, levels: scaleOf(snapshot) }
-  return assignmentsOf(snapshot).flatMap((each) => {
+  return assignmentsOf(snapshot).flatMap((assignment) => {
     const low = snapshot.students.filter((student) => {
-      const { value, marks, note } = record(snapshot.records, 'cell', jointId(student.id, each.id))
+      const { value, marks, note } = record(snapshot.records, 'cell', jointId(student.id, assignment.id))
       if (value === null || note !== '' || marks.includes('excused')) return false
-      const share = worthOf(value, each.points, scales)?.share
+      const share = worthOf(value, assignment.points, scales)?.share
       return share ? compare(multiply(share, HUNDRED), ofDecimal(plan.lowLine)) < 0 : false
     })
     if (low.length === 0) return []
     return [
       {
         code: 'low-scores' as const,
-        message: { code: 'end.low-scores' as const, assignment: each.name, scores: low.length, lowLine: plan.lowLine },
-        mend: { view: 'gradebook' as const, assignmentId: each.id, studentId: low[0]!.id },
+        message: {
+          code: 'end.low-scores' as const,
+          assignment: assignment.name,
+          scores: low.length,
+          lowLine: plan.lowLine,
+        },
+        mend: { view: 'gradebook' as const, assignmentId: assignment.id, studentId: low[0]!.id },
       },
     ]
   })

@@ -92,12 +92,12 @@ function oneDay(window: LevelWindow, evidence: Evidence): LooseEnd[] {
 
 /** Work that is tagged and due, and of which nobody has a level: its points show none, and none was given. */
 function untold(window: LevelWindow, evidence: Evidence, today: string): LooseEnd[] {
-  return window.assignments.flatMap((each) => {
-    if (each.dueOn === null || each.dueOn >= today) return []
-    const without = each.standardIds.filter(
+  return window.assignments.flatMap((assignment) => {
+    if (assignment.dueOn === null || assignment.dueOn >= today) return []
+    const without = assignment.standardIds.filter(
       (id) =>
         window.tree.get(id) !== undefined &&
-        !evidence.get(id)?.some((of) => of.some((piece) => piece.assignment?.id === each.id)),
+        !evidence.get(id)?.some((of) => of.some((piece) => piece.assignment?.id === assignment.id)),
     )
     if (without.length === 0) return []
     return [
@@ -105,10 +105,10 @@ function untold(window: LevelWindow, evidence: Evidence, today: string): LooseEn
         code: 'untold' as const,
         message: {
           code: 'end.untold' as const,
-          assignment: each.name,
+          assignment: assignment.name,
           standards: without.map((id) => nameOfStandard(window.tree.get(id)!)),
         },
-        mend: { view: 'gradebook' as const, assignmentId: each.id },
+        mend: { view: 'gradebook' as const, assignmentId: assignment.id },
       },
     ]
   })
@@ -117,12 +117,12 @@ function untold(window: LevelWindow, evidence: Evidence, today: string): LooseEn
 /** Reported standards of which nobody has a level, with the end of the period near. */
 function noEvidence(window: LevelWindow, today: string): LooseEnd[] {
   const without = standardsOf(window.snapshot).filter(
-    (each) =>
-      each.reported &&
-      !each.habit &&
-      each.withdrawnOn === null &&
-      window.tree.childrenOf(each.id).length === 0 &&
-      !askedOf(window, today).some(({ id }) => levelIn(window, id, each.id).effective),
+    (area) =>
+      area.reported &&
+      !area.habit &&
+      area.withdrawnOn === null &&
+      window.tree.childrenOf(area.id).length === 0 &&
+      !askedOf(window, today).some(({ id }) => levelIn(window, id, area.id).effective),
   )
   if (without.length === 0) return []
   return [

@@ -22,11 +22,11 @@ export function rollOver(classes: readonly Rolling[]): Map<string, string | null
   return new Map(
     classes
       .filter((each) => !each.past && each.plan === null)
-      .map((each) => {
+      .map((section) => {
         const from =
-          before.find((one) => same(one.title, each.title) && same(one.course, each.course)) ??
-          before.find((one) => same(one.course, each.course))
-        return [each.id, from?.id ?? null]
+          before.find((one) => same(one.title, section.title) && same(one.course, section.course)) ??
+          before.find((one) => same(one.course, section.course))
+        return [section.id, from?.id ?? null]
       }),
   )
 }

@@ -40,9 +40,14 @@ export function compose(layout: CardLayout, card: ReportCard): ComposedCard {
   const ofClass = layout.blocks.filter((name) => !once.has(name))
   return {
     ...{ student, rosterName, school, schoolId, left, period },
-    classes: card.classes.map((each) => ({
-      ...{ course: each.course, className: each.className, teachers: each.teachers, declared: each.declared },
-      blocks: ofClass.flatMap((name) => blockOf(name, each, layout)),
+    classes: card.classes.map((section) => ({
+      ...{
+        course: section.course,
+        className: section.className,
+        teachers: section.teachers,
+        declared: section.declared,
+      },
+      blocks: ofClass.flatMap((name) => blockOf(name, section, layout)),
     })),
     end: layout.blocks
       .filter((name) => once.has(name))

@@ -28,7 +28,10 @@ export const studentDetail: Report = (snapshot, period) => {
 
 function partsOf({ how }: GradeWork): ReportCell[][] {
   if (how.made === 'of assignments')
-    return how.categories.flatMap((each) => [...each.items.map((item) => scoreLine(each, item)), categoryLine(each)])
+    return how.categories.flatMap((category) => [
+      ...category.items.map((item) => scoreLine(category, item)),
+      categoryLine(category),
+    ])
   return how.children.map(({ work: { period, effective }, effectiveWeight }) => {
     const weight = effectiveWeight ? tenths(effectiveWeight) : ''
     return [

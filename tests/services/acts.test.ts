@@ -135,8 +135,8 @@ describe('an act', () => {
       'fill',
       students
         .slice(0, 25)
-        .flatMap((each) =>
-          ids.map((id): Desired => ({ kind: 'cell', id: jointId(each.id, id), to: { value: { points: '7' } } })),
+        .flatMap((student) =>
+          ids.map((id): Desired => ({ kind: 'cell', id: jointId(student.id, id), to: { value: { points: '7' } } })),
         ),
     )
     expect(outcomes).toHaveLength(500)

@@ -64,7 +64,7 @@ describe('a new school year that the office opens by hand, from files', () => {
 
     const now = await todayOf(handle.db, teacherId, TODAY)
     expect(now.map((each) => each.title)).toEqual(before.map((each) => each.title))
-    expect(now.some((each) => before.some(({ id }) => id === each.id))).toBe(false)
+    expect(now.some((section) => before.some(({ id }) => id === section.id))).toBe(false)
     expect(now.every((each) => !each.planned && each.students > 0)).toBe(true)
     expect(now.every((each) => each.period?.title === 'Quarter 1')).toBe(true)
 

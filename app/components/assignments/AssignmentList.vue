@@ -28,9 +28,9 @@ const allChosen = computed(() => chosen.value.size > 0 && chosen.value.size === 
 const chooseAll = () => (chosen.value = allChosen.value ? new Set() : new Set(props.listed.map(({ id }) => id)))
 
 /** A column's place in the teacher's own order. */
-function move(each: Listed<Assignment>, by: number): void {
+function move(assignment: Listed<Assignment>, by: number): void {
   const order = props.ordered.toSorted((a, b) => a.place - b.place)
-  const at = order.findIndex(({ id }) => id === each.id)
+  const at = order.findIndex(({ id }) => id === assignment.id)
   const to = at + by
   if (to < 0 || to >= order.length) return
   ;[order[at], order[to]] = [order[to]!, order[at]!]

@@ -28,7 +28,9 @@ const lines = computed<Line[]>(() => {
   const below = (id: string) => tree.value.childrenOf(id).length
   if (words.length)
     return listed.value
-      .filter((each) => words.every((word) => `${each.code} ${each.statement}`.toLowerCase().includes(word)))
+      .filter((standard) =>
+        words.every((word) => `${standard.code} ${standard.statement}`.toLowerCase().includes(word)),
+      )
       .map((standard) => ({ standard, depth: 0, below: below(standard.id) }))
   const walk = (id: string, depth: number): Line[] => {
     const standard = listed.value.find((each) => each.id === id)!
@@ -52,7 +54,9 @@ const editing = shallowRef<{ id: string | null; given: Partial<StandardRecord> }
 const areas = computed(() =>
   listed.value
     .filter((each) => each.id !== editing.value?.id)
-    .filter((each) => !editing.value?.id || !tree.value.within(editing.value.id).some((one) => one.id === each.id))
+    .filter(
+      (standard) => !editing.value?.id || !tree.value.within(editing.value.id).some((one) => one.id === standard.id),
+    )
     .map((each) => ({ id: each.id, words: `${each.code} ${each.statement}`.trim() })),
 )
 async function keepStandard(to: Partial<StandardRecord>): Promise<void> {

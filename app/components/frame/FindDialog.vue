@@ -52,8 +52,8 @@ const all = computed<Found[]>(() => {
         () => goTo({ path: `${path}/work`, query: { student: student.id } }),
         'work average mark',
       )
-    for (const each of assignmentsOf(snapshot))
-      add('assignment', each.name, () => goTo({ path, query: { assignment: each.id } }))
+    for (const assignment of assignmentsOf(snapshot))
+      add('assignment', assignment.name, () => goTo({ path, query: { assignment: assignment.id } }))
     for (const { words, also, page, query } of findable)
       add('action', words, () => goTo({ path: path + page, query }), also)
     add(
@@ -67,7 +67,7 @@ const all = computed<Found[]>(() => {
     for (const period of classStore.periods)
       add('period', period.title, () => goTo({ path, query: { period: period.id } }))
   }
-  for (const each of today.classes ?? []) add('class', each.title, () => goTo(`/class/${each.id}`))
+  for (const section of today.classes ?? []) add('class', section.title, () => goTo(`/class/${section.id}`))
   const courses = new Map((today.classes ?? []).map((each) => [each.courseId, each.course]))
   for (const [id, title] of courses)
     if (today.classes!.filter((each) => each.courseId === id).length > 1)

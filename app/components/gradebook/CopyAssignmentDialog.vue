@@ -60,7 +60,7 @@ const classes = computed(() => (plans.value?.classes ?? []).filter((each) => !ea
 const hasCopy = (each: ClassPlan, { assignment }: Work) =>
   assignment.linkId !== null && Object.values(each.assignments).some((one) => one.linkId === assignment.linkId)
 /** What a class does not have yet. */
-const worksFor = (each: ClassPlan) => props.works.filter((work) => !hasCopy(each, work))
+const worksFor = (target: ClassPlan) => props.works.filter((work) => !hasCopy(target, work))
 const chosen = computed(() => classes.value.filter((each) => toIds.value.includes(each.id) && worksFor(each).length))
 
 function byRule(each: ClassPlan, { assignment: { dueOn } }: Work): string {
@@ -80,43 +80,43 @@ const categoryIn = (each: ClassPlan, work: Work) => categoryIdCalled(each.catego
 const course = computed(() => plans.value?.classes.find((each) => each.id === here)?.course)
 
 /** What the copies will be in a class that is not as here. */
-function asides(each: ClassPlan): string[] {
-  const works = worksFor(each)
+function asides(target: ClassPlan): string[] {
+  const works = worksFor(target)
   const periods = [
     ...new Set(
       works.map((work) => {
-        const due = dueIn(each, work)
-        return (due && periodOf(each.periods, due)?.title) || ''
+        const due = dueIn(target, work)
+        return (due && periodOf(target.periods, due)?.title) || ''
       }),
     ),
   ]
-  const lost = [...new Set(works.flatMap((work) => (categoryIn(each, work) ? [] : (categoryName(work) ?? []))))]
+  const lost = [...new Set(works.flatMap((work) => (categoryIn(target, work) ? [] : (categoryName(work) ?? []))))]
   const gets = single ? 'it gets none' : 'their work gets none'
   return [
     ...(single ? [] : [counted(works.length, 'assignment')]),
     ...periods.map((title) => (title ? `in ${title}` : 'in no grading period: it counts nowhere')),
     ...(lost.length ? [`no category ${lost.join(', ')} there: ${gets}`] : []),
-    ...(works.some(({ assignment }) => assignment.standardIds.length) && each.course !== course.value
+    ...(works.some(({ assignment }) => assignment.standardIds.length) && target.course !== course.value
       ? ['without the standards']
       : []),
   ]
 }
 
 async function copy(): Promise<void> {
-  const parts: Part[] = chosen.value.map((each) => ({
-    scope: each.id,
-    records: recordsOf(each),
-    desired: worksFor(each).map((work, at) => ({
+  const parts: Part[] = chosen.value.map((target) => ({
+    scope: target.id,
+    records: recordsOf(target),
+    desired: worksFor(target).map((work, at) => ({
       kind: 'assignment' as const,
-      id: idIn(each.id, work),
+      id: idIn(target.id, work),
       to: {
         ...work.assignment,
-        categoryId: categoryIn(each, work),
-        dueOn: dueIn(each, work) || null,
-        standardIds: each.course === course.value ? work.assignment.standardIds : [],
+        categoryId: categoryIn(target, work),
+        dueOn: dueIn(target, work) || null,
+        standardIds: target.course === course.value ? work.assignment.standardIds : [],
         linkId: chosen.value.length > 1 || !isNew ? linkIds.get(work)! : null,
         hidden: false,
-        place: Object.keys(each.assignments).length + at,
+        place: Object.keys(target.assignments).length + at,
         removed: false,
       },
     })),

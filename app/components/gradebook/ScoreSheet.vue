@@ -92,8 +92,8 @@ function fill(block: SheetCell[]): void {
 
 const column = computed(() => (active.value?.rowId === null ? active.value.columnId : null))
 const onColumn = useColumnActions(source, asOne)
-// The hands are on the sheet from the first moment.
-onMounted(() => !editing.value && void nextTick(() => sheet.value?.focus()))
+// The hands are on the sheet from the first moment that it is seen: giving it the focus before has it laid out twice.
+onMounted(() => !editing.value && requestAnimationFrame(() => setTimeout(() => sheet.value?.focus())))
 
 watch(editing, (now) => now && frame.showMargin(), { immediate: true })
 

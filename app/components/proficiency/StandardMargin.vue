@@ -24,7 +24,7 @@ const counts = computed(() => {
       count: of(level.value),
     })),
     { value: null, label: 'not enough evidence', count: of(undefined) },
-  ].filter((each) => each.count > 0 || scale.value.levels.some((level) => level.value === each.value))
+  ].filter((step) => step.count > 0 || scale.value.levels.some((level) => level.value === step.value))
 })
 const most = computed(() => Math.max(1, ...counts.value.map((each) => each.count)))
 const tagged = computed(() => props.window.taggedWith(props.standard.id).length)

@@ -35,7 +35,9 @@ const found = computed(() => {
   const offered = inOrder.filter(isOffered)
   if (words.length)
     return offered
-      .filter((each) => words.every((word) => `${each.code} ${each.statement}`.toLowerCase().includes(word)))
+      .filter((standard) =>
+        words.every((word) => `${standard.code} ${standard.statement}`.toLowerCase().includes(word)),
+      )
       .map((standard) => ({ standard, depth: 0 }))
   return offered.map((standard) => ({ standard, depth: depthOf(standard) }))
 })

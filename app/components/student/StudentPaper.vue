@@ -37,22 +37,22 @@ const lines = computed(() => {
   const of = classStore.about(it.id)
   const dropped = classStore.droppedOf(it.id)
   const all = props.everything ? assignmentsOf(of) : classStore.assignments
-  return all.map((each) => {
-    const cell = classStore.get('cell', jointId(it.id, each.id))
+  return all.map((assignment) => {
+    const cell = classStore.get('cell', jointId(it.id, assignment.id))
     return {
-      ...each,
-      view: cellView(cell, each.points),
+      ...assignment,
+      view: cellView(cell, assignment.points),
       note: cell.note,
       noteFor: cell.noteFor,
       missing: isMissing(cell),
-      open: waitsFor(cell, each, it.spans, today.value) === 'now',
+      open: waitsFor(cell, assignment, it.spans, today.value) === 'now',
       aside: [
-        ...(dropped.has(each.id) ? ['dropped'] : []),
-        ...[describeCounting(each)].filter(Boolean),
-        ...(each.dueOn && !enrolledOn(it, each.dueOn) ? ['not in the class then'] : []),
+        ...(dropped.has(assignment.id) ? ['dropped'] : []),
+        ...[describeCounting(assignment)].filter(Boolean),
+        ...(assignment.dueOn && !enrolledOn(it, assignment.dueOn) ? ['not in the class then'] : []),
       ],
-      category: classStore.categories.find((one) => one.id === each.categoryId)?.name ?? 'No category',
-      period: periodOf(classStore.periods, each.dueOn)?.title ?? 'no period',
+      category: classStore.categories.find((one) => one.id === assignment.categoryId)?.name ?? 'No category',
+      period: periodOf(classStore.periods, assignment.dueOn)?.title ?? 'no period',
     }
   })
 })

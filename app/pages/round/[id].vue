@@ -43,7 +43,7 @@ const chosen = computed<string[]>({
   get: () =>
     String(route.query.standard ?? '')
       .split(',')
-      .filter((each) => standards.value.some((one) => one.id === each)),
+      .filter((standardId) => standards.value.some((one) => one.id === standardId)),
   set: (ids) =>
     void goTo({ query: { ...route.query, standard: ids.slice(-MOST).join(',') || undefined } }, { replace: true }),
 })

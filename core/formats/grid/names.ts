@@ -55,7 +55,7 @@ export function finderOf(students: readonly Student[]): (text: string) => NameMa
     const same = named.filter((each) => each.words.join(' ') === words.join(' '))
     if (same.length) return one(same, true)
     return one(
-      named.filter((each) => words.every((word) => each.words.includes(word))),
+      named.filter((student) => words.every((word) => student.words.includes(word))),
       false,
     )
   }

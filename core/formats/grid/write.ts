@@ -26,7 +26,7 @@ export function writeGrid(snapshot: ClassSnapshot, period: Period): string[][] {
     [
       headRows.category,
       '',
-      ...assignments.map((each) => categories.find((one) => one.id === each.categoryId)?.name ?? ''),
+      ...assignments.map((assignment) => categories.find((one) => one.id === assignment.categoryId)?.name ?? ''),
     ],
     [headRows.id, '', ...assignments.map((each) => each.id)],
   ]

@@ -99,12 +99,12 @@ export class RosterChanges {
   }
 
   private async *classes(firstDays: ReadonlyMap<string, string>): AsyncGenerator<RosterStep> {
-    const rowOf = (each: Roster['classes'][number]) => ({
-      title: each.title,
-      meets: each.meets,
-      courseId: this.ids.need('classes', each.id, 'courses', each.course),
-      schoolId: this.ids.need('classes', each.id, 'orgs', each.school),
-      termIds: each.terms.map((term) => this.ids.need('classes', each.id, 'periods', term)),
+    const rowOf = (section: Roster['classes'][number]) => ({
+      title: section.title,
+      meets: section.meets,
+      courseId: this.ids.need('classes', section.id, 'courses', section.course),
+      schoolId: this.ids.need('classes', section.id, 'orgs', section.school),
+      termIds: section.terms.map((term) => this.ids.need('classes', section.id, 'periods', term)),
     })
     yield* this.part('classes', this.roster.pieces('classes'), rowOf, {
       look: async (piece) => {

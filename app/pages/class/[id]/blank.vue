@@ -27,9 +27,9 @@ const headOptions = [
 /** Work that waits for a score of anybody, and what is still to come, first due first. */
 const toScore = computed(() =>
   classStore.assignments.filter(
-    (each) =>
-      (each.dueOn ?? '') > today.value ||
-      students.value.some((student) => isUnscored(classStore.everything!, student, each, today.value)),
+    (assignment) =>
+      (assignment.dueOn ?? '') > today.value ||
+      students.value.some((student) => isUnscored(classStore.everything!, student, assignment, today.value)),
   ),
 )
 const boxes = computed(() => {

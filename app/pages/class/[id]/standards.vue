@@ -35,7 +35,9 @@ const usesOf = (id: string) =>
 const editing = shallowRef<{ id: string | null; given: Partial<StandardRecord> } | null>(null)
 const areas = computed(() =>
   all.value
-    .filter((each) => !editing.value?.id || !tree.value.within(editing.value.id).some((one) => one.id === each.id))
+    .filter(
+      (standard) => !editing.value?.id || !tree.value.within(editing.value.id).some((one) => one.id === standard.id),
+    )
     .map((each) => ({ id: each.id, words: `${each.code} ${each.statement}`.trim() })),
 )
 function keep(to: Partial<StandardRecord>): void {
