@@ -7,6 +7,12 @@ const OFF_MS = 600
 
 /** Where something stood: the boxes around it from the nearest outwards, and its place among what they hold. */
 type Trail = { box: Element; at: number }[]
+/** Who had the keyboard, where that stood, and the sheet that it was in. */
+interface Place {
+  element: Element
+  trail: Trail
+  sheet: Element | null
+}
 
 /** Boxes in which a neighbour is a good home; beyond them it is the page. */
 const BOXES =
@@ -49,6 +55,10 @@ function nearest(trail: Trail): HTMLElement | null {
   return null
 }
 
+/** The one stop of a sheet: what was typed in it stands in a box of its own, which goes while the sheet stays. */
+const stopIn = (sheet: Element | null): HTMLElement | null =>
+  [...(sheet?.isConnected ? sheet.querySelectorAll('[tabindex="0"]') : [])].find(canHave) ?? null
+
 /** The work of the page, where nothing nearer is left. */
 function page(): HTMLElement | null {
   const main = document.querySelector<HTMLElement>('main')
@@ -64,9 +74,9 @@ function page(): HTMLElement | null {
  * @example keepFocusHome() // once, for the whole app
  */
 export function keepFocusHome(): () => void {
-  let last: { element: Element; trail: Trail } | null = null
+  let last: Place | null = null
   /** Who had the keyboard when a dialog took it. */
-  const openers = new WeakMap<Element, { element: Element; trail: Trail }>()
+  const openers = new WeakMap<Element, Place>()
   let offSince = 0
   let waiting = false
 
@@ -74,14 +84,14 @@ export function keepFocusHome(): () => void {
     if (!(target instanceof Element) || target === document.body) return
     const dialog = target.closest('[role=dialog], [role=alertdialog]')
     if (dialog && last && !openers.has(dialog) && !dialog.contains(last.element)) openers.set(dialog, last)
-    last = { element: target, trail: trailOf(target) }
+    last = { element: target, trail: trailOf(target), sheet: target.closest('.sheet') }
     offSince = 0
   }
 
   function look(): void {
     waiting = false
     if (!last || (document.activeElement && document.activeElement !== document.body)) return
-    const { element, trail } = last
+    const { element } = last
     if (element.isConnected && !element.matches(':disabled')) {
       // Off for a moment, as while its answer was on the way. A click on nothing took the keyboard on purpose.
       if (offSince && canHave(element)) element.focus({ preventScroll: true })
@@ -91,19 +101,19 @@ export function keepFocusHome(): () => void {
       offSince ||= performance.now()
       if (performance.now() - offSince < OFF_MS) return later()
     }
-    home(element, trail)?.focus({ preventScroll: true })
+    home(last)?.focus({ preventScroll: true })
   }
 
-  function home(element: Element, trail: Trail): HTMLElement | null {
+  function home(left: Place): HTMLElement | null {
     // Out of a dialog that is gone, and of the one that it was opened from.
-    let from = { element, trail }
+    let from = left
     for (let dialog = dialogOf(from); dialog && !dialog.isConnected; dialog = dialogOf(from)) {
       const opener = openers.get(dialog)
       if (!opener) break
       from = opener
     }
-    if (from.element !== element && canHave(from.element)) return from.element
-    return nearest(from.trail) ?? page()
+    if (from !== left && canHave(from.element)) return from.element
+    return stopIn(from.sheet) ?? nearest(from.trail) ?? page()
   }
 
   function later(): void {
@@ -131,6 +141,6 @@ export function keepFocusHome(): () => void {
 }
 
 /** The dialog that something stands or stood in. */
-const dialogOf = ({ element, trail }: { element: Element; trail: Trail }): Element | undefined =>
+const dialogOf = ({ element, trail }: Place): Element | undefined =>
   element.closest('[role=dialog], [role=alertdialog]') ??
   trail.find(({ box }) => box.matches('[role=dialog], [role=alertdialog]'))?.box

@@ -72,18 +72,20 @@ async function tryIt(): Promise<void> {
       <label class="row-of"><Checkbox v-model="form.isOn" binary input-id="connection-on" /> It is asked</label>
     </form>
     <Message v-if="problem" severity="error">{{ problem }}</Message>
-    <ul v-if="tries" role="status">
-      <li v-for="each in tries" :key="each.part" :class="{ warn: each.fault }">
-        <b>{{ partName(each.part) }}</b>
-        {{
-          each.fault
-            ? sayProblem(each.fault.code, each.fault.figures)
-            : each.count === null
-              ? 'works'
-              : `works, ${each.count} there`
-        }}
-      </li>
-    </ul>
+    <div role="status">
+      <ul v-if="tries">
+        <li v-for="each in tries" :key="each.part" :class="{ warn: each.fault }">
+          <b>{{ partName(each.part) }}</b>
+          {{
+            each.fault
+              ? sayProblem(each.fault.code, each.fault.figures)
+              : each.count === null
+                ? 'works'
+                : `works, ${each.count} there`
+          }}
+        </li>
+      </ul>
+    </div>
     <template #footer>
       <Button
         :label="isSetUp ? 'Try it' : 'Keep and try it'"

@@ -92,8 +92,13 @@ function fill(block: SheetCell[]): void {
 
 const column = computed(() => (active.value?.rowId === null ? active.value.columnId : null))
 const onColumn = useColumnActions(source, asOne)
-// The hands are on the sheet from the first moment that it is seen: giving it the focus before has it laid out twice.
-onMounted(() => !editing.value && requestAnimationFrame(() => setTimeout(() => sheet.value?.focus())))
+// The hands are on the sheet as soon as it is seen, unless they went somewhere else by then: giving it the focus before
+// has the page laid out twice.
+onMounted(() => {
+  const before = document.activeElement
+  const isStill = () => document.activeElement === before || document.activeElement === document.body
+  if (!editing.value) requestAnimationFrame(() => setTimeout(() => isStill() && sheet.value?.focus()))
+})
 
 watch(editing, (now) => now && frame.showMargin(), { immediate: true })
 

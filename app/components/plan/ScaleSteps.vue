@@ -82,15 +82,17 @@ const takeAway = (at: number) => (steps.value = steps.value.filter((_, index) =>
         </tr>
       </tbody>
     </table>
-    <ul v-if="mine && faults.length" class="faults" role="alert">
-      <li
-        v-for="fault in faults"
-        :key="`${fault.step}${fault.field}`"
-        :class="fault.severity === 'hint' ? 'soft' : 'warn'"
-      >
-        {{ say(fault.message) }}
-      </li>
-    </ul>
+    <div role="alert">
+      <ul v-if="mine && faults.length" class="faults">
+        <li
+          v-for="fault in faults"
+          :key="`${fault.step}${fault.field}`"
+          :class="fault.severity === 'hint' ? 'soft' : 'warn'"
+        >
+          {{ say(fault.message) }}
+        </li>
+      </ul>
+    </div>
   </div>
 </template>
 
