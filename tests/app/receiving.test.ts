@@ -1,14 +1,11 @@
 import fc from 'fast-check'
-import { expect, it, vi } from 'vitest'
-import { ref } from 'vue'
+import { expect, it } from 'vitest'
 import type { Act, Change } from '#core/acts/act'
 import { applyChange, checkPrecondition, type Outcome } from '#core/acts/apply'
 import { noRecords, record, type Records } from '#core/records'
 import type { ClassAct } from '#shared/history'
 import type { Receipt } from '~/queue/tabs'
 import { classReceiving } from '~/stores/class/receiving'
-
-vi.stubGlobal('ref', ref)
 
 /** What can happen between one page and the server, in any order that the two roads (news and answers) allow. */
 const events = [
@@ -41,7 +38,7 @@ function world() {
   let reading: { waiting: Act[]; found: { records: Records; seq: number } | null } | null = null
   const receiving = classReceiving({
     sectionId: () => 'class',
-    pencil: { applyUnder: (changes: Change[]) => changes.forEach((each) => applyChange(page.records, each)) } as never,
+    pencil: { applyUnder: (changes) => changes.forEach((each) => applyChange(page.records, each)) },
     reopen: () => {},
   })
 

@@ -1,9 +1,9 @@
+import { ref } from 'vue'
 import type { Act, Change } from '#core/acts/act'
 import { applyChange, type Outcome } from '#core/acts/apply'
 import { record, type Records } from '#core/records'
 import type { ClassAct } from '#shared/history'
 import type { Receipt } from '~/queue/tabs'
-import type { ClassPencil } from './pencil'
 
 /** What is known of a record on the server. */
 interface Beneath {
@@ -16,7 +16,8 @@ interface Beneath {
 interface Receiving {
   /** The class that is open. */
   sectionId: () => string | undefined
-  pencil: ClassPencil
+  /** Applies changes to what is kept, under what is tried in pencil. */
+  pencil: { applyUnder: (changes: readonly Change[]) => void }
   /** Reads the class anew: what a declaration keeps is made by the server. */
   reopen: () => void
 }
