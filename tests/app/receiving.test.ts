@@ -16,11 +16,14 @@ const events = [
   'taken',
   'answered',
   'told',
+  'another class is answered',
   'reading begins',
   'read there',
   'read',
 ] as const
 const CELLS = ['s1/a1', 's2/a1']
+/** A cell of another class. */
+const OTHER = 's9/a9'
 
 const copyOf = (records: Records): Records => structuredClone(records)
 const pointsIn = (records: Records) => CELLS.map((id) => record(records, 'cell', id).value)
@@ -91,6 +94,13 @@ function world() {
       queue.shift()
       receiving.receive(answer)
     },
+    // Its acts are taken in the same order, and are nothing to this page.
+    'another class is answered': () => {
+      const theirs = act(noRecords(), OTHER, String(++made), `other-${made}`)
+      line.push({ ...theirs, seq: line.length + 1, changes: [], byId: 'x', by: 'X', of: null } as unknown as ClassAct)
+      const outcomes: Outcome[] = [{ done: 'applied' }]
+      receiving.receive({ personId: 'me', sectionId: 'other', act: theirs, seq: line.length, outcomes })
+    },
     told: () => {
       const next = line[told]
       if (!next) return
@@ -99,7 +109,7 @@ function world() {
     },
     'reading begins': () => {
       if (reading) return
-      receiving.reading()
+      receiving.reading('class')
       reading = { waiting: [...queue], found: null }
     },
     'read there': () => {
@@ -131,6 +141,7 @@ it('whatever comes first, a page shows in the end what the server has', () => {
       for (const [name, at] of all) step[name](at)
       settle()
       expect(pointsIn(page.records)).toEqual(pointsIn(there))
+      expect(OTHER in page.records.cell).toBe(false)
     }),
     { numRuns: 3000 },
   )

@@ -69,7 +69,7 @@ function classSetup() {
     const another = sectionId() !== id
     keepDrafts(another)
     // What waits now may be answered before the class has come, or after it was read there.
-    receiving.reading()
+    receiving.reading(id)
     const [before, { read: found, keptSince: since }] = await Promise.all([saving.unsent(id), readClass(id)])
     const waiting = [...before, ...(await saving.unsent(id))]
     if (latest && latest !== own) return latest.done

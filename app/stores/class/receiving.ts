@@ -39,8 +39,8 @@ export function classReceiving({ sectionId, pencil, reopen }: Receiving) {
   const beneath = new Map<string, Beneath>()
   /** The number of the last act that was in the class as it was read. */
   let read = 0
-  /** What was answered, and what was told, while the class was being read. */
-  let whileReading: { receipts: (Receipt & { isOwn: boolean })[]; news: ClassAct[] } | null = null
+  /** What was answered, and what was told, of the class that is being read. */
+  let whileReading: { id: string; receipts: (Receipt & { isOwn: boolean })[]; news: ClassAct[] } | null = null
 
   /** An act was done here. */
   function did(actId: string, changes: readonly Change[]): void {
@@ -51,8 +51,10 @@ export function classReceiving({ sectionId, pencil, reopen }: Receiving) {
   /** An act went straight to the server, and comes back as news. */
   const sent = (actId: string) => void unacknowledged.set(actId, [])
 
-  /** From now until `readUpTo`, answers and news are remembered: they may be later than the class that is on its way. */
-  const reading = () => void (whileReading = { receipts: [], news: [] })
+  /**
+   * From now until `readUpTo`, answers and news of a class are remembered: they may be later than what is on its way.
+   */
+  const reading = (id: string) => void (whileReading = { id, receipts: [], news: [] })
 
   /** Applies what the server did not have yet when it read the class on top of what it read, in the order of taking. */
   function readUpTo(last: number, records: Records, waiting: readonly Act[]): void {
@@ -87,7 +89,8 @@ export function classReceiving({ sectionId, pencil, reopen }: Receiving) {
    * @returns whether it is news here
    */
   function receiveNews(act: ClassAct): boolean {
-    whileReading?.news.push(act)
+    // Another class may be on its way.
+    if (whileReading?.id === sectionId()) whileReading?.news.push(act)
     if (act.seq <= seq.value) return false
     seq.value = act.seq
     const changes = act.changes as Change[]
@@ -103,7 +106,7 @@ export function classReceiving({ sectionId, pencil, reopen }: Receiving) {
     const { act, outcomes } = answered
     const changes = act.changes as Change[]
     const isOwn = unanswered.delete(act.id)
-    whileReading?.receipts.push({ ...answered, isOwn })
+    if (answered.sectionId === whileReading?.id) whileReading.receipts.push({ ...answered, isOwn })
     if (answered.sectionId !== sectionId()) return
     const isTold = answered.seq !== null && answered.seq <= seq.value
     // What was read has it already, and no news of it comes any more.

@@ -8,7 +8,6 @@ import { connections, runs, users } from '../../database/schema'
 import { noting, type Reached } from '../connections'
 import type { Person } from '../person'
 import { Problem } from '../problem'
-import { noRest } from './names'
 import type { Rest } from './rows'
 import { allOf, type RosterInPieces } from './in-pieces'
 import { failRosterRun, held, keepRoster, workRosterRun } from './run'
@@ -36,7 +35,7 @@ export async function pullRoster(
   db: Db,
   reached: Reached,
   runId: string,
-  { person, today, isWhole, worker, rest = noRest }: Pulling,
+  { person, today, isWhole, worker, rest = setImmediate }: Pulling,
 ): Promise<void> {
   await working(db, runId, worker, async () => {
     const isOffice = person.role === 'registrar'
