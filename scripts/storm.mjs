@@ -20,5 +20,6 @@ if (hasPostgres()) await withPostgres(async (url) => (good = run(storm, { TEST_D
 else console.log('No PostgreSQL here: its half is left out.')
 good = run(storm) && good
 if (process.env.STORM === 'large')
-  good = run(['playwright', 'test', 'tests/browser/outlives.spec.ts', 'tests/browser/keeping.spec.ts']) && good
+  const stories = ['outlives', 'away', 'browsers', 'keeping'].map((name) => `tests/browser/${name}.spec.ts`)
+  good = run(['playwright', 'test', ...stories]) && good
 process.exit(good ? 0 : 1)
