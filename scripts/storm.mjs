@@ -14,12 +14,12 @@ if (!existsSync('.output/tools/seed.mjs')) {
 const run = (args, env = {}) =>
   spawnSync('npx', args, { stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, ...env } }).status === 0
 const storm = ['vitest', 'run', '--project', 'storm']
+const stories = ['outlives', 'away', 'browsers', 'keeping'].map((name) => `tests/browser/${name}.spec.ts`)
 
 let good = true
 if (hasPostgres()) await withPostgres(async (url) => (good = run(storm, { TEST_DATABASE_URL: url }) && good))
 else console.log('No PostgreSQL here: its half is left out.')
 good = run(storm) && good
 if (process.env.STORM === 'large')
-  const stories = ['outlives', 'away', 'browsers', 'keeping'].map((name) => `tests/browser/${name}.spec.ts`)
   good = run(['playwright', 'test', ...stories]) && good
 process.exit(good ? 0 : 1)
