@@ -20,6 +20,5 @@ let good = true
 if (hasPostgres()) await withPostgres(async (url) => (good = run(storm, { TEST_DATABASE_URL: url }) && good))
 else console.log('No PostgreSQL here: its half is left out.')
 good = run(storm) && good
-if (process.env.STORM === 'large')
-  good = run(['playwright', 'test', ...stories]) && good
+if (process.env.STORM === 'large') good = run(['playwright', 'test', ...stories]) && good
 process.exit(good ? 0 : 1)
