@@ -28,7 +28,8 @@ export default defineConfig({
           name: 'api',
           include: ['tests/api/**/*.test.ts'],
           testTimeout: 120_000,
-          hookTimeout: 120_000,
+          // A product with its world is started in it, on a machine with slow phases.
+          hookTimeout: 300_000,
           fileParallelism: false,
         },
       },
