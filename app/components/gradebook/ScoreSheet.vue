@@ -92,13 +92,8 @@ function fill(block: SheetCell[]): void {
 
 const column = computed(() => (active.value?.rowId === null ? active.value.columnId : null))
 const onColumn = useColumnActions(source, asOne)
-// The hands are on the sheet as soon as it is seen, unless they went somewhere else by then: giving it the focus before
-// has the page laid out twice.
-onMounted(() => {
-  const before = document.activeElement
-  const isStill = () => document.activeElement === before || document.activeElement === document.body
-  if (!editing.value) requestAnimationFrame(() => setTimeout(() => isStill() && sheet.value?.focus()))
-})
+// The hands are on the sheet from the first moment.
+onMounted(() => !editing.value && void nextTick(() => sheet.value?.focus()))
 
 watch(editing, (now) => now && frame.showMargin(), { immediate: true })
 
