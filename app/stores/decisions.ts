@@ -57,10 +57,10 @@ export const useDecisions = defineStore('decisions', () => {
   }
 
   /** Takes something out of the list, done again or dropped. */
-  function putBack(thing: PutAside): void {
-    aside.value = aside.value.filter((other) => other !== thing)
-    if (thing.number === undefined) return
-    void writeTo(['aside'], (to) => to.objectStore('aside').delete(thing.number!))
+  function putBack(done: PutAside): void {
+    aside.value = aside.value.filter((other) => other !== done)
+    if (done.number === undefined) return
+    void writeTo(['aside'], (to) => to.objectStore('aside').delete(done.number!))
       .catch(() => {})
       .then(() => tellTabs({ what: 'decisions' }))
   }

@@ -1,4 +1,5 @@
 import type { Route } from '@playwright/test'
+import { SHAPE } from '../../core/kinds'
 import { accounts } from '../support/product'
 import { expect, test, theDay } from './fixtures'
 import { held, LAB, first, status, list } from './lab-scores'
@@ -211,6 +212,44 @@ test('what is sent while a class is on its way is in it, though it was asked for
   await expect(first(mine)).toHaveText('7')
   await expect(status(page)).toHaveText('Saved')
   expect((await held(product)).scores[0]).toBe('7')
+})
+
+test('what others do while a class is read anew is in it, though it was read before', async ({
+  mine,
+  page,
+  product,
+}) => {
+  const { classId, teacher, students, assignment } = await held(product)
+  const { id: by } = await teacher.get<{ id: string }>('/api/person')
+  const { periods } = await teacher.get<{ periods: { id: string; title: string }[] }>(`/api/classes/${classId}`)
+  const elsewhere = (kind: string, change: object) => {
+    const at = new Date().toISOString()
+    const act = { id: crypto.randomUUID(), shape: SHAPE, kind, at, changes: [change] }
+    return teacher.post(`/api/classes/${classId}/acts`, { acts: [act], sentAt: at, by })
+  }
+  await expect(first(mine)).toHaveText('')
+  // The class as it is read comes only when more has been told.
+  let go = () => {}
+  const told = new Promise<void>((done) => (go = done))
+  await page.route('**/api/classes/*', async (route) => {
+    const asRead = await route.fetch()
+    await told
+    await route.fulfill({ response: asRead })
+  })
+  const asked = page.waitForRequest('**/api/classes/*')
+  const quarter = periods.find((each) => each.title === 'Quarter 1')!.id
+  const [from, to] = [{ declared: true }, { declared: false, reason: 'A score came late' }]
+  await elsewhere('reopen', { kind: 'declaration', id: quarter, from: { ...from, reason: '' }, to })
+  await asked
+  const value = { points: '6' }
+  const id = `${students[0]!.id}/${assignment}`
+  await elsewhere('type', { kind: 'cell', id, from: { value: null }, to: { value } })
+  await expect(first(mine)).toHaveText('6')
+  const read = page.waitForResponse('**/api/classes/*')
+  go()
+  await read
+  await expect(page.getByRole('button', { name: 'Quarter 1, declared' })).toHaveCount(0)
+  await expect(first(mine)).toHaveText('6')
 })
 
 test('whoever signs in sees their own class, whatever the page had asked for before', async ({

@@ -14,7 +14,7 @@ const table = useTemplateRef('table')
 const coursework = computed(() => props.there?.coursework ?? [])
 /** What was set alike by hand, where no rule here says so yet. */
 const learnt = computed(() =>
-  (props.there?.learnt ?? []).filter((learnt) => !rules.value.some((rule) => rule.topic === learnt.topic)),
+  (props.there?.learnt ?? []).filter(({ topic }) => !rules.value.some((rule) => rule.topic === topic)),
 )
 const categoryName = (id: string | null) => classStore.categories.find((each) => each.id === id)?.name ?? 'no category'
 

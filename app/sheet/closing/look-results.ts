@@ -25,9 +25,9 @@ const gradeView = (grade: { percent: string; label: string } | null | undefined)
 export function lookResults(classStore: ClassStore, period: Period, before: Period | undefined): LookResult[] {
   const [, parent] = classStore.lineage
   const children = classStore.structure!.periods.filter((each) => each.parentId === period.id)
-  const ofPeriod = (period: Period, title: string, under: string, width: number): LookResult => ({
-    column: { id: `in-${period.id}`, title, under, width },
-    cell: (line) => gradeView(classStore.gradeOfStudent(line.student.id, period.id)?.effective),
+  const ofPeriod = (shown: Period, title: string, under: string, width: number): LookResult => ({
+    column: { id: `in-${shown.id}`, title, under, width },
+    cell: (line) => gradeView(classStore.gradeOfStudent(line.student.id, shown.id)?.effective),
   })
   return [
     ...children.map((each) => ofPeriod(each, each.title, 'part of it', 74)),

@@ -106,25 +106,23 @@ export class RosterChanges {
       schoolId: this.ids.need('classes', section.id, 'orgs', section.school),
       termIds: section.terms.map((term) => this.ids.need('classes', section.id, 'periods', term)),
     })
-    yield* this.part('classes', this.roster.pieces('classes'), rowOf, {
-      look: async (piece) => {
-        for (const { id, terms } of piece) {
-          const [first] = terms.flatMap((term) => firstDays.get(term) ?? []).sort()
-          if (first) this.begins.set(id, first)
-        }
-        await this.ids.known(
-          'courses',
-          piece.map((each) => each.course),
-        )
-        await this.ids.known(
-          'orgs',
-          piece.map((each) => each.school),
-        )
-        await this.ids.known(
-          'periods',
-          piece.flatMap((each) => each.terms),
-        )
-      },
+    yield* this.part('classes', this.roster.pieces('classes'), rowOf, async (piece) => {
+      for (const { id, terms } of piece) {
+        const [first] = terms.flatMap((term) => firstDays.get(term) ?? []).sort()
+        if (first) this.begins.set(id, first)
+      }
+      await this.ids.known(
+        'courses',
+        piece.map((each) => each.course),
+      )
+      await this.ids.known(
+        'orgs',
+        piece.map((each) => each.school),
+      )
+      await this.ids.known(
+        'periods',
+        piece.flatMap((each) => each.terms),
+      )
     })
   }
 
@@ -162,30 +160,21 @@ export class RosterChanges {
 
   private async *enrolments(): AsyncGenerator<RosterStep> {
     const { ids, options } = this
-    let names: ReadonlyMap<string, string> = new Map()
     const rowOf = (each: Roster['enrolments'][number], before: Row | undefined) => ({
       sectionId: ids.need('enrolments', each.id, 'classes', each.class),
       studentId: ids.of.students.get(each.person)!,
       firstDay: each.firstDay ?? before?.firstDay ?? this.begins.get(each.class) ?? options.today,
       lastDay: each.lastDay,
     })
-    const steps = this.part('enrolments', this.asStudents(), rowOf, {
-      look: async (piece) => {
-        await ids.known(
-          'classes',
-          piece.map((each) => each.class),
-        )
-        names = await namesOf(
-          this.db,
-          piece.map((each) => ({ studentId: ids.of.students.get(each.person)! })),
-        )
-      },
-      nameOf: (each) => names.get(ids.of.students.get(each.person)!) ?? '',
-    })
+    const steps = this.part('enrolments', this.asStudents(), rowOf, (piece) => ids.known('classes', classesOf(piece)))
     for await (const { part, changes } of steps) {
-      yield { part, changes: [...changes, ...changes.flatMap((each) => this.former(each))] }
-      // Nothing speaks of an enrolment, and there are more of them than of anything else.
-      ids.of.enrolments.clear()
+      const studentOf = ({ after }: RosterRowChange) => String(after!.studentId)
+      const names = await namesOf(
+        this.db,
+        changes.map((each) => ({ studentId: studentOf(each) })),
+      )
+      const named = changes.map((each) => ({ ...each, name: names.get(studentOf(each)) ?? '' }))
+      yield { part, changes: [...named, ...named.flatMap((each) => this.former(each))] }
     }
   }
 
@@ -199,6 +188,8 @@ export class RosterChanges {
         'students',
         list.map((each) => each.person),
       )
+      // Nothing speaks of an enrolment, and there are more of them than of anything else.
+      this.ids.of.enrolments.clear()
       yield list.filter((each) => this.ids.of.students.has(each.person))
     }
   }
@@ -247,18 +238,18 @@ export class RosterChanges {
     part: 'orgs' | 'periods' | 'courses' | 'classes' | 'students' | 'enrolments',
     things: AsyncIterable<readonly T[]>,
     rowOf: (thing: T, before: Row | undefined) => Row,
-    { look, nameOf = titleOf }: { look?: (piece: readonly T[]) => Promise<void>; nameOf?: (thing: T) => string } = {},
+    look: (piece: readonly T[]) => Promise<void> = async () => {},
   ): AsyncGenerator<RosterStep> {
     const ids = this.ids.of[part]
     const table: SourcedTable = tables[part]
     const counts = this.summary[part]
     for await (const piece of things) {
       const desired = piece.map((each) => each.id)
-      await this.ids.known(part, desired)
-      this.ids.make(part, piece)
-      await look?.(piece)
       const rows: Row[] = await this.db.select().from(table).where(inArray(table.sourcedId, desired))
       const present = new Map(rows.map((row) => [row.sourcedId, row]))
+      for (const row of rows) ids.set(row.sourcedId as string, row.id as string)
+      this.ids.make(part, piece)
+      await look(piece)
       const changes = piece.flatMap((thing): RosterRowChange[] => {
         const before = present.get(thing.id)
         const after = { id: ids.get(thing.id)!, sourcedId: thing.id, ...rowOf(thing, before) }
@@ -268,7 +259,7 @@ export class RosterChanges {
         }
         counts[before ? 'changed' : 'added']++
         this.touch(part, after)
-        return [{ id: after.id, name: nameOf(thing), before: before ?? null, after }]
+        return [{ id: after.id, name: titleOf(thing), before: before ?? null, after }]
       })
       if (changes.length) yield { part, changes }
     }
