@@ -130,6 +130,7 @@ const left = computed(() => (counts.value ? leftWords(counts.value) : []))
   border-radius: 8px;
   padding: 4px 14px;
   font-weight: 680;
+  white-space: nowrap;
   background: var(--field);
 }
 .seal:disabled {

@@ -84,7 +84,7 @@ const listed = computed(() => (onlyMoved.value ? lines.value.filter((line) => li
         <template v-if="moved"
           >{{ counted(moved, 'grade') }} moved, {{ relabelled ? counted(relabelled, 'label') : 'no label' }}</template
         ><template v-else>{{
-          classStore.pencil ? 'Nothing moved yet.' : 'What moves as you change the plan shows here.'
+          classStore.pencil ? 'Nothing moved yet.' : 'What moves while this page is open shows here.'
         }}</template>
       </p>
       <button v-if="moved" type="button" class="toggle" :aria-pressed="onlyMoved" @click="onlyMoved = !onlyMoved">
