@@ -66,8 +66,28 @@ function page(): HTMLElement | null {
   return main
 }
 
+const MODAL = '[role=dialog][aria-modal=true]'
+
+/** The dialog that has just come in over the page. */
+function newDialog(records: MutationRecord[]): Element | null {
+  for (const { target, addedNodes } of records) {
+    if (target !== document.body && !(target as Element).matches('.p-dialog-mask')) continue
+    for (const node of addedNodes) {
+      if (!(node instanceof Element)) continue
+      const found = node.matches(MODAL) ? node : node.querySelector(MODAL)
+      if (found) return found
+    }
+  }
+  return null
+}
+
+/** Where a dialog begins: the place that it says itself, or its first. */
+const beginning = (dialog: Element): HTMLElement | null =>
+  [...dialog.querySelectorAll('[autofocus]'), ...listed(dialog)].find(canHave) ?? null
+
 /**
- * Gives the keyboard a home. Whoever has it is remembered with its place; when it goes from the page and nobody else has
+ * Gives the keyboard a home. A dialog has the keyboard before the next key can come, though it is still moving in: half a
+ * score would be left behind otherwise. Whoever has it is remembered with its place; when it goes from the page and nobody else has
  * taken the keyboard, what opened the dialog it was in has it again, or what took its place, or what stands beside it.
  *
  * @returns what ends it
@@ -127,6 +147,8 @@ export function keepFocusHome(): () => void {
     records.some(({ removedNodes }) => [...removedNodes].some((node) => node.contains(element)))
 
   const observer = new MutationObserver((records) => {
+    const dialog = newDialog(records)
+    if (dialog && !dialog.contains(document.activeElement)) beginning(dialog)?.focus({ preventScroll: true })
     if (!last || (document.activeElement && document.activeElement !== document.body)) return
     const { element } = last
     if (!element.isConnected || element.matches(':disabled') || offSince) return later()

@@ -138,11 +138,12 @@ test('a grade that left its declaration stays so with a reason, and a further ch
   await page.keyboard.press('Escape')
   await expect(page.getByRole('dialog')).toHaveCount(0)
   expect(await desk.points('Eze, Chidera', 'Delta model')).toBe(before)
-  // Hands that are faster than the question lose nothing, and answer nothing by accident.
+  // Hands that are faster than the question leave no half score behind, and answer nothing by accident.
   await retype('20')
   await page.keyboard.type('17')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('dialog', { name: 'Quarter 2 is declared complete' })).toBeVisible()
+  await expect(page.getByText('What was typed after that is not taken.')).toBeVisible()
   await page.getByRole('button', { name: 'Change it all the same' }).focus()
   await page.keyboard.press('Enter')
   await expect(desk.cell('Eze, Chidera', 'Delta model')).toHaveText('20')

@@ -77,6 +77,22 @@ test('a sheet has the keyboard again after a dialog that a key opened', async ({
   }
 })
 
+test('what is typed behind a key that opens a dialog lands in no cell', async ({ desk, page }) => {
+  await desk.openClass('Earth Systems 7A')
+  const cell = desk.cell('Achterberg, Rosalind', 'Check 5')
+  const before = await cell.textContent()
+  await cell.click()
+  for (const key of ['f', '?', 'Control+k']) {
+    await page.keyboard.press(key)
+    await page.keyboard.type('1l7')
+    await expect(page.getByRole('dialog')).toBeVisible()
+    await expect(page.locator('.sheet .editor:visible')).toHaveCount(0)
+    await page.keyboard.press('Escape')
+    await expect(cell).toBeFocused()
+    await expect(cell).toHaveText(before!)
+  }
+})
+
 test('a form that was opened from the sheet has the keyboard: its name is typed into no cell', async ({
   desk,
   page,

@@ -6,8 +6,16 @@ import { useSealed } from '~/stores/sealed'
 const sealed = useSealed()
 const titles = computed(() => [...new Set(sealed.waiting?.periods.values())].join(' and '))
 const count = computed(() => sealed.waiting?.goes.length ?? 0)
-/** Before the dialog has come in: the next key is not to open another cell. */
-const focusAtOnce = (text: unknown) => (text as HTMLElement | null)?.focus()
+
+/** Whether hands went on typing before the eyes came up. */
+const isTypedSince = ref(false)
+watch(
+  () => sealed.waiting !== null,
+  () => (isTypedSince.value = false),
+)
+function typed({ key }: KeyboardEvent): void {
+  if (/^[\d.]$/.test(key)) isTypedSince.value = true
+}
 </script>
 
 <template>
@@ -20,10 +28,13 @@ const focusAtOnce = (text: unknown) => (text as HTMLElement | null)?.focus()
     @update:visible="sealed.answer(false)"
   >
     <!-- The text has the keyboard first: an Enter that was on its way to the next score answers nothing. -->
-    <p :ref="focusAtOnce" tabindex="-1" v-bind="{ autofocus: '' }">
+    <p tabindex="-1" v-bind="{ autofocus: '' }" @keydown="typed">
       <template v-if="count > 1">{{ counted(count, 'entry', 'entries') }} wait. </template>This moves a grade that was
       declared. It will no longer agree with what was declared and sent, and stays a loose end until it is declared
       anew, put back, or left so with a reason.
+    </p>
+    <p role="status">
+      <template v-if="isTypedSince">What was typed after that is not taken. Go on from the cell that is marked.</template>
     </p>
     <template #footer>
       <Button label="Leave it as it was" severity="secondary" @click="sealed.answer(false)" />
@@ -35,5 +46,8 @@ const focusAtOnce = (text: unknown) => (text as HTMLElement | null)?.focus()
 <style scoped>
 p:focus {
   outline: none;
+}
+p:empty {
+  display: none;
 }
 </style>
