@@ -34,7 +34,9 @@ function typed({ key }: KeyboardEvent): void {
       anew, put back, or left so with a reason.
     </p>
     <p role="status">
-      <template v-if="isTypedSince">What was typed after that is not taken. Go on from the cell that is marked.</template>
+      <template v-if="isTypedSince"
+        >What was typed after that is not taken. Go on from the cell that is marked.</template
+      >
     </p>
     <template #footer>
       <Button label="Leave it as it was" severity="secondary" @click="sealed.answer(false)" />
