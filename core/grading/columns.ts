@@ -10,7 +10,7 @@ import { contribution } from '../scores/contribution'
 import { worthOf, type WorthScales } from '../scores/worth'
 import type { Student } from '../section'
 import type { GradingContext } from './context'
-import { places } from './places'
+import type { CellIds } from './cell-ids'
 import type { Listed } from '../plan/rules'
 
 /** Whole numbers: doubles where all of them fit, else of any size. */
@@ -76,10 +76,10 @@ export const readingOf = ({ snapshot, plan }: GradingContext): Reading => ({
 })
 
 /** Reads the records of a class into columns, in the coarsest unit that holds them all. */
-export function columnsOf(context: GradingContext): Columns {
+export function columnsOf(context: GradingContext, cellIds: CellIds): Columns {
   const { assignments, snapshot } = context
   const { students } = snapshot
-  const scores = scoresOf(context)
+  const scores = scoresOf(context, cellIds)
   const grain = grainOf(assignments, scores)
   const possible = assignments.map((each) => unitsOf(ofDecimal(each.points), grain)!)
   const columns: Columns = {
@@ -111,25 +111,27 @@ interface Scores {
   fine: Map<number, Ratio>
 }
 
-function scoresOf(context: GradingContext): Scores {
+function scoresOf(context: GradingContext, cellIds: CellIds): Scores {
   const { assignments, snapshot } = context
   const { students } = snapshot
   const reading = readingOf(context)
-  const size = students.length * assignments.length
-  const scores: Scores = { isThere: new Uint8Array(size), thousandths: new Float64Array(size), fine: new Map() }
-  const placeOf = places(students, assignments)
-  const width = assignments.length
   const { cells } = reading
-  for (const id in cells) {
-    const at = placeOf(id)
-    if (at < 0) continue
-    const column = at % width
-    const worth = worthIn(reading, students[(at - column) / width]!, assignments[column]!, cells[id]!)
-    if (worth === null) continue
-    scores.isThere[at] = 1
-    if (typeof worth === 'number') scores.thousandths[at] = worth
-    else scores.fine.set(at, worth)
-  }
+  const width = assignments.length
+  const size = students.length * width
+  const scores: Scores = { isThere: new Uint8Array(size), thousandths: new Float64Array(size), fine: new Map() }
+  assignments.forEach((assignment, column) => {
+    if (!assignment.counts) return
+    const ids = cellIds.of(assignment.id)
+    for (let row = 0; row < ids.length; row++) {
+      const cell = cells[ids[row]!]
+      const worth = cell ? worthIn(reading, students[row]!, assignment, cell) : null
+      if (worth === null) continue
+      const at = row * width + column
+      scores.isThere[at] = 1
+      if (typeof worth === 'number') scores.thousandths[at] = worth
+      else scores.fine.set(at, worth)
+    }
+  })
   return scores
 }
 
@@ -165,8 +167,9 @@ function grainOf(assignments: readonly Listed<Assignment>[], scores: Scores): Gr
     return { perPoint: FINEST, isLarge }
   }
   let step = THOUSANDTH
+  // Whole numbers below 2^53 are compared exactly so; a remainder of doubles takes ten times as long.
   const fit = (value: number) => {
-    while (value % step !== 0) step /= 10
+    while (Math.floor(value / step) * step !== value) step /= 10
   }
   for (const each of assignments) fit(thousandths(each.points))
   for (let at = 0; at < scores.thousandths.length && step > 1; at++) fit(scores.thousandths[at]!)

@@ -6,6 +6,7 @@ import { childrenOf, type Period } from '../calendar/periods'
 import { ofDecimal, type Ratio } from '../number/ratio'
 import { round } from '../number/round'
 import type { ClassSnapshot, Student } from '../section'
+import { CellIds } from './cell-ids'
 import { columnsOf, readCell, readingOf, type Columns, type Reading } from './columns'
 import { compose, type Composed } from './compose'
 import { contextOf, type GradingContext } from './context'
@@ -56,11 +57,18 @@ export class Grades {
   /** Students who have, or had, an override: most have none, and none is looked for. */
   private readonly overridden: Set<string>
 
-  constructor(readonly snapshot: ClassSnapshot) {
+  private readonly cellIds: CellIds
+
+  /** @param earlier grades of the same class, as before its plan changed: what still holds of them is not made anew */
+  constructor(
+    readonly snapshot: ClassSnapshot,
+    earlier?: Grades | null,
+  ) {
+    this.cellIds = earlier?.cellIds.for(snapshot.students) ?? new CellIds(snapshot.students)
     this.context = contextOf(snapshot)
     this.plan = this.context.plan
     this.reading = readingOf(this.context)
-    this.columns = columnsOf(this.context)
+    this.columns = columnsOf(this.context, this.cellIds)
     this.overridden = new Set(Object.keys(snapshot.records.override).map((id) => partsOf(id)[0]!))
     this.computeAll()
   }
@@ -123,7 +131,7 @@ export class Grades {
     const column = this.columns.columnOf.get(assignmentId)
     if (row === undefined || column === undefined) return
     if (readCell(this.columns, this.reading, row, column)) return this.computeRow(row, column)
-    this.columns = columnsOf(this.context)
+    this.columns = columnsOf(this.context, this.cellIds)
     this.computeAll()
   }
 

@@ -197,6 +197,22 @@ describe('every rule together', { timeout: 180_000 }, () => {
     )
   })
 
+  it('what is kept of earlier grades changes none, whatever came of the plan and of the students', () => {
+    const roster = fc.shuffledSubarray(['ann', 'bo', 'cy']).map((others) => [...new Set([...others, 'ann'])])
+    const withRoster = fc.tuple(aGradebook, roster).map(([snapshot, ids]) => {
+      const [ann] = snapshot.students
+      return { ...snapshot, students: ids.map((id) => (id === 'ann' ? ann! : { ...ann!, id })) }
+    })
+    fc.assert(
+      fc.property(withRoster, withRoster, (before, after) => {
+        const grades = new Grades(after, new Grades(before))
+        const fresh = new Grades(after)
+        for (const { id } of periods) expect(fastly(grades, id)).toEqual(fastly(fresh, id))
+      }),
+      { numRuns: 500 },
+    )
+  })
+
   const of = (categoryId: string, points: string, multiplier = '1') => ({ categoryId, points, multiplier })
   it.each([
     {

@@ -17,7 +17,7 @@ export function classPencil(records: ClassRecords) {
     keepDrafts(false)
     const it = snapshot.value!
     const before = Object.fromEntries(Object.entries(it.records).map(([kind, each]) => [kind, { ...each }])) as Records
-    pencil.value = { records: before, grades: new Grades({ ...it, records: before }) }
+    pencil.value = { records: before, grades: new Grades({ ...it, records: before }, records.grades()) }
   }
 
   /** Everything that was tried, as changes of what is kept. */
