@@ -31,14 +31,7 @@ export default defineNuxtConfig({
   css: [
     '@fontsource-variable/commissioner/full.css',
     'primeicons/primeicons.css',
-    '~/assets/base.css',
-    '~/assets/parts.css',
-    '~/assets/tables.css',
-    '~/assets/components.css',
-    '~/assets/coming.css',
-    '~/assets/sheet.css',
-    '~/assets/marks.css',
-    '~/assets/dye.css',
+    '~/assets/layers.css',
   ],
   // Our own stores and composables are imported by name: who reads a file sees where each comes from.
   imports: { scan: false },
