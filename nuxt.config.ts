@@ -28,11 +28,7 @@ export default defineNuxtConfig({
       script: [{ innerHTML: earlyAsks }],
     },
   },
-  css: [
-    '@fontsource-variable/commissioner/full.css',
-    'primeicons/primeicons.css',
-    '~/assets/layers.css',
-  ],
+  css: ['@fontsource-variable/commissioner/full.css', 'primeicons/primeicons.css', '~/assets/layers.css'],
   // Our own stores and composables are imported by name: who reads a file sees where each comes from.
   imports: { scan: false },
   pinia: { storesDirs: [] },

@@ -110,4 +110,7 @@ const preset = definePreset(
 )
 
 /** Raw: the library would watch every colour of it for a change. */
-export default { preset: markRaw(preset), options: { darkModeSelector: '.dark', cssLayer: { name: 'primevue', order: 'base, primevue, parts, sheet' } } }
+export default {
+  preset: markRaw(preset),
+  options: { darkModeSelector: '.dark', cssLayer: { name: 'primevue', order: 'base, primevue, parts, sheet' } },
+}

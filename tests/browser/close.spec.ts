@@ -1,4 +1,3 @@
-import { readFileSync } from 'node:fs'
 import { accounts } from '../support/product'
 import { Desk, expect, test, textOf, theDay } from './fixtures'
 
@@ -209,49 +208,6 @@ test('what the office closes is as it is, until it is opened for the class that 
   await expect(hugo).toHaveValue('In time.')
 })
 
-test('an entry of one’s own is written, starred, saved as a file, read again, and retired', async ({ desk, page }) => {
-  await theDay(page).getByRole('link', { name: 'Comment bank' }).click()
-  await page.getByRole('button', { name: 'New entry' }).click()
-  await page.keyboard.type('Z1')
-  await page.getByLabel('Topic', { exact: true }).last().fill('Field work')
-  await page.getByLabel('Text', { exact: true }).fill('{They} {carries} the net.')
-  await page.getByRole('button', { name: 'Keep', exact: true }).click()
-  const row = page.getByRole('row').filter({ has: page.getByRole('cell', { name: 'Z1', exact: true }) })
-  await expect(row).toContainText('{They} {carries|carry} the net.')
-  await page.getByRole('button', { name: 'Star Z1' }).click()
-  await expect(page.getByRole('button', { name: 'Star Z1' })).toHaveAttribute('aria-pressed', 'true')
-  const [saved] = await Promise.all([
-    page.waitForEvent('download'),
-    page.getByRole('button', { name: 'Save as CSV' }).click(),
-  ])
-  const csv = readFileSync((await saved.path())!, 'utf8')
-  expect(csv).toContain('Z1,Field work')
-  await page.getByRole('button', { name: 'Retire Z1' }).click()
-  await expect(row).toHaveCount(0)
-  const read = (text: string) =>
-    page
-      .getByLabel('Comment bank as CSV')
-      .setInputFiles({ name: 'bank.csv', mimeType: 'text/csv', buffer: Buffer.from(text) })
-  await read('code,text\nQ,')
-  await expect(page.getByText('Line 2: The text is empty.')).toBeVisible()
-  await read(
-    csv
-      .split('\r\n')
-      .filter((line) => /^(code|Z1)/.test(line))
-      .join('\r\n'),
-  )
-  await expect(page.getByText('1 new entry; 0 with a code')).toBeVisible()
-  await page.getByRole('button', { name: 'Keep them' }).click()
-  await expect(row).toBeVisible()
-  // It is there wherever a remark is written.
-  await desk.openClass('Earth Systems 7B')
-  await desk.view('Close the term')
-  const hugo = page.getByLabel('Remark for Barrientos, Hugo')
-  await hugo.fill('z1')
-  await page.keyboard.press('Tab')
-  await expect(hugo).toHaveValue('He carries the net.')
-})
-
 test('who changed a grade last comes late, and moves nothing from under the hand', async ({ desk, page }) => {
   let letGo = () => {}
   const held = new Promise<void>((resolve) => (letGo = resolve))
@@ -272,25 +228,6 @@ test('who changed a grade last comes late, and moves nothing from under the hand
   expect(await card.boundingBox()).toEqual(before)
 })
 
-test('a print waits for the last remark', async ({ desk, page }) => {
-  const remark = page.getByLabel('Remark for Barrientos, Hugo')
-  await remark.click()
-  let letGo = () => {}
-  const held = new Promise<void>((resolve) => (letGo = resolve))
-  await page.route('**/acts', async (route) => {
-    await held
-    await route.continue()
-  })
-  await remark.fill('The very last words.')
-  const print = desk.margin.getByRole('button', { name: 'Report card (PDF)' })
-  const [opened] = await Promise.all([page.waitForEvent('popup'), print.click()])
-  await expect(print).toBeDisabled()
-  expect(opened.url()).toBe('about:blank')
-  letGo()
-  await expect.poll(() => opened.url()).toContain('/report-cards')
-  expect(textOf(await (await page.request.get(opened.url())).body())).toContain('The very last words.')
-})
-
 test('a class without grades is closed by its levels, and its card speaks of them', async ({ desk, page }) => {
   await desk.openClass('Mapmaking')
   await desk.view('Close the term')
@@ -308,24 +245,4 @@ test('a class without grades is closed by its levels, and its card speaks of the
   const cards = textOf(await desk.printed())
   expect(cards).toContain('Standards')
   expect(cards).not.toMatch(/No grade yet|Made of/)
-})
-
-test('every report of a class is found in one place, and a list is saved as it is shown', async ({ desk, page }) => {
-  await desk.margin.getByRole('link', { name: 'All reports' }).click()
-  await expect(page.getByRole('link', { name: 'The record', exact: true })).toBeVisible()
-  await page.getByRole('link', { name: 'Remark list' }).click()
-  const list = page.getByRole('region', { name: 'Remark list' })
-  const hugo = list.getByRole('row').filter({ has: page.getByRole('rowheader', { name: 'Barrientos, Hugo' }) })
-  await expect(hugo).toContainText('He checks his own work before handing it in.')
-  const [saved] = await Promise.all([
-    page.waitForEvent('download'),
-    page.getByRole('button', { name: 'Save as CSV' }).click(),
-  ])
-  expect(saved.suggestedFilename()).toBe('earth-systems-7b-remark-list.csv')
-  const csv = readFileSync((await saved.path())!, 'utf8')
-  expect(csv.split('\r\n')[0]).toContain('Student,Remark,Characters')
-  expect(csv).toContain('He checks his own work before handing it in.')
-  await page.goBack()
-  await page.getByRole('link', { name: 'Grade list' }).click()
-  await expect(page.getByRole('region', { name: 'Grade list' }).getByRole('row')).toHaveCount(29)
 })

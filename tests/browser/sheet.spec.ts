@@ -1,8 +1,7 @@
 import type { Desk } from './fixtures'
+import { emptyColumn, LAB } from './empty-column'
 import { lookAtDialog } from './looks'
 import { expect, test } from './fixtures'
-
-const LAB = 'Sediment lab report'
 
 test.use({ permissions: ['clipboard-read', 'clipboard-write'] })
 
@@ -10,16 +9,8 @@ test.beforeEach(async ({ desk }) => {
   await desk.openClass('Earth Systems 7B')
 })
 
-/** The first two students of the class and a column with nothing in it yet. */
-async function start(desk: Desk) {
-  const names = await desk.page.locator('.sheet .body [role=rowheader]').allTextContents()
-  const [one, two, three] = names as [string, string, string]
-  await desk.cell(one, 'Sediment lab report').click()
-  return { one, two, three, at: (name: string) => desk.cell(name, 'Sediment lab report') }
-}
-
 test('the hands stay on the number keys', async ({ desk, page }) => {
-  const { one, two, three, at } = await start(desk)
+  const { one, two, three, at } = await emptyColumn(desk)
   await desk.typeDown(['8', '8.5'])
   await expect(at(three)).toBeFocused()
   await page.keyboard.press('ArrowUp')
@@ -44,7 +35,7 @@ test('the hands stay on the number keys', async ({ desk, page }) => {
 })
 
 test('what cannot be read stays in its cell, marked, and the stack goes on', async ({ desk, page }) => {
-  const { one, two, three, at } = await start(desk)
+  const { one, two, three, at } = await emptyColumn(desk)
   await page.keyboard.type('8q')
   await page.keyboard.press('Enter')
   await expect(page.getByText('8q is no number, percent or label').first()).toBeVisible()
@@ -70,7 +61,7 @@ test('what cannot be read stays in its cell, marked, and the stack goes on', asy
 })
 
 test('what cannot be read is cleared by Delete; a click elsewhere loses nothing of it', async ({ desk, page }) => {
-  const { one, two, at } = await start(desk)
+  const { one, two, at } = await emptyColumn(desk)
   await page.keyboard.type('8/x')
   await at(two).click()
   await expect(at(two)).toBeFocused()
@@ -89,7 +80,7 @@ test('what cannot be read is in every tab, and each of two tabs keeps what was t
   page,
   context,
 }) => {
-  const { one, two, at } = await start(desk)
+  const { one, two, at } = await emptyColumn(desk)
   const other = desk.beside(await context.newPage())
   await other.page.goto(page.url())
   await expect(other.cell(one, LAB)).toBeVisible()
@@ -109,47 +100,8 @@ test('what cannot be read is in every tab, and each of two tabs keeps what was t
   await expect(page.getByRole('link', { name: '2 entries not read' })).toBeVisible()
 })
 
-test('a capital begins a label; Caps Lock is said and changes nothing', async ({ desk, page }) => {
-  const { one, two, at } = await start(desk)
-  await page.keyboard.type('B+')
-  await page.keyboard.press('Enter')
-  await expect(at(one)).toHaveText('B+')
-  await page.keyboard.type('A')
-  await expect(page.locator('.sheet input.editor')).toHaveValue('A')
-  await page.keyboard.press('Enter')
-  await expect(at(two)).toHaveText('A')
-  await expect(at(two)).not.toHaveAttribute('data-mark', 'absent')
-  // As a keyboard with Caps Lock on sends it.
-  await at(one).evaluate((cell) =>
-    cell.dispatchEvent(
-      new KeyboardEvent('keydown', { key: 'L', modifierCapsLock: true, bubbles: true, cancelable: true }),
-    ),
-  )
-  await expect(page.getByText('Caps Lock is on')).toBeVisible()
-  await expect(at(one)).toHaveText('B+')
-})
-
-test('letters set marks, on one cell and on a block; a screen reader hears them in words', async ({ desk, page }) => {
-  const { one, two, three, at } = await start(desk)
-  await page.keyboard.press('Shift+ArrowDown')
-  await page.keyboard.press('Shift+ArrowDown')
-  await expect(at(two)).toHaveAttribute('aria-selected', 'true')
-  await page.keyboard.press('l')
-  for (const name of [one, two, three]) await expect(at(name)).toHaveAttribute('data-mark', 'late')
-  await page.keyboard.press('l')
-  await expect(at(two)).not.toHaveAttribute('data-mark', /./)
-  await page.keyboard.press('Escape')
-  await page.keyboard.press('x')
-  await expect(at(one)).toHaveAccessibleName(/excused/)
-  await page.keyboard.press('m')
-  await expect(at(one)).toHaveAccessibleName('blank, missing')
-  await page.keyboard.type('22')
-  await page.keyboard.press('Enter')
-  await expect(at(one)).toHaveAccessibleName('22, 2 above the maximum of 20')
-})
-
 test('blocks are copied and pasted as tab-separated text, and undone as one', async ({ desk, page }) => {
-  const { one, two, three, at } = await start(desk)
+  const { one, two, three, at } = await emptyColumn(desk)
   const before = await Promise.all([one, two, three].map((name) => at(name).textContent()))
   await page.evaluate(() => navigator.clipboard.writeText('11\t35\n12.5\t36\nq\t37\n'))
   await page.keyboard.press('Control+v')
@@ -180,7 +132,7 @@ test('blocks are copied and pasted as tab-separated text, and undone as one', as
 })
 
 test('a note is written from the keyboard, says who reads it, and its history is there', async ({ desk, page }) => {
-  const { one, two, at } = await start(desk)
+  const { one, two, at } = await emptyColumn(desk)
   await page.keyboard.press('ArrowDown')
   await page.keyboard.press('n')
   await expect(desk.margin.getByLabel(/^Note/)).toBeFocused()
@@ -196,7 +148,7 @@ test('a note is written from the keyboard, says who reads it, and its history is
 })
 
 test('the grid is one to a screen reader: counts, places, heads to walk on', async ({ desk, page }) => {
-  const { one } = await start(desk)
+  const { one } = await emptyColumn(desk)
   const grid = page.getByRole('grid', { name: 'Scores' })
   const students = await page.locator('.sheet [role=rowheader]').count()
   await expect(grid).toHaveAttribute('aria-rowcount', String(students + 1))
@@ -260,34 +212,11 @@ test('a loose end is shown where it arises, with the step that mends it', async 
 const firstName = async (desk: Desk) =>
   (await desk.page.locator('.sheet .body [role=rowheader]').first().textContent())!
 
-test('a column scored in letters takes labels in either case, and marks after a point', async ({ desk, page }) => {
-  await desk.openClass('Earth Systems 7A')
-  await page.getByRole('button', { name: 'Add assignment' }).click()
-  await desk.margin.getByLabel('Name', { exact: true }).fill('Sketches')
-  await desk.margin.getByRole('combobox', { name: 'Category' }).click()
-  await page.getByRole('listbox').getByRole('option', { name: 'Investigations' }).click()
-  await desk.margin.getByRole('combobox', { name: 'Scored in' }).click()
-  await page.getByRole('listbox').getByRole('option', { name: 'letters of the scale' }).click()
-  await desk.margin.getByRole('button', { name: 'Add assignment' }).click()
-  const at = (name: string) => desk.cell(name, 'Sketches')
-  await at('Achterberg, Rosalind').click()
-  for (const typed of ['a', 'B+', 'b-.l', '.x', '9']) {
-    await page.keyboard.type(typed)
-    await page.keyboard.press('Enter')
-  }
-  await expect(at('Achterberg, Rosalind')).toHaveText('A')
-  await expect(at('Bekele, Dawit')).toHaveText('B+')
-  await expect(at('Castellanos Ibarra, Inés')).toHaveText('B-')
-  await expect(at('Castellanos Ibarra, Inés')).toHaveAttribute('data-mark', 'late')
-  await expect(at('Dubrovnik, Anya')).toHaveAttribute('data-mark', 'excused')
-  await expect(at('Eze, Chidera')).toHaveText('9')
-})
-
 test('an 88 typed for an 8 is marked at once, and put right or said to be meant in one step', async ({
   desk,
   page,
 }) => {
-  const { one, two, at } = await start(desk)
+  const { one, two, at } = await emptyColumn(desk)
   await at(one).click()
   await page.keyboard.type('88')
   await page.keyboard.press('Enter')
