@@ -1,95 +1,33 @@
-import { sayRun } from '~/words/sentences/runs'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
-import { jointId } from '#core/kind'
-import { classResponse, openClassResponse } from '#shared/class'
-import type { Choice } from '#core/exchange/compare'
-import { choicesResponse, runResponse, waitingResponse, type ExchangeRun, type RunItem } from '#shared/exchange'
+import { choicesResponse, runResponse, waitingResponse } from '#shared/exchange'
 import { todayResponse } from '#shared/today'
-import { accounts, Caller, startProduct, type Product } from '../support/product'
+import { sayRun } from '~/words/sentences/runs'
+import { accounts, Caller, startProduct } from '../support/product'
+import { pushing, type PushRoom } from './pushing'
 
-let product: Product
-let teacher: Caller
-let classId: string
-
+const room = {} as PushRoom
+const {
+  snapshot,
+  outOfSync,
+  prepared,
+  received,
+  misbehave,
+  changedThere,
+  decide,
+  send,
+  sent,
+  push,
+  ended,
+  arrived,
+  type,
+} = pushing(room)
 beforeAll(async () => {
-  product = await startProduct()
-  teacher = await Caller.signedIn(product, accounts.teacher)
-  classId = todayResponse.parse(await teacher.get('/api/today'))[1]!.id
+  room.product = await startProduct()
+  room.teacher = await Caller.signedIn(room.product, accounts.teacher)
+  room.classId = todayResponse.parse(await room.teacher.get('/api/today'))[1]!.id
 })
-afterAll(() => product.stop())
+afterAll(() => room.product.stop())
 beforeEach(() => misbehave({}))
-
-const snapshot = async () => classResponse.parse(await teacher.get(`/api/classes/${classId}`))
-const outOfSync = async () => openClassResponse.parse(await teacher.get(`/api/classes/${classId}`)).outOfSync
-const prepared = async () => {
-  const { runId } = await teacher.post<{ runId: string }>(`/api/classes/${classId}/prepare`)
-  return runResponse.parse(await teacher.get(`/api/exchange/runs/${runId}`))
-}
-const received = async () =>
-  (await (await fetch(`${product.standins}/sis/received`)).json()) as {
-    part: string
-    id: string
-    entity: Record<string, unknown> | null
-  }[]
-const misbehave = (faults: object) =>
-  fetch(`${product.standins}/sis/faults`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify(faults),
-  })
-const changedThere = (part: string, id: string, fields: object) =>
-  fetch(`${product.standins}/sis/changed-there`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ part, id, fields }),
-  })
-
-const decide = (run: ExchangeRun, items: readonly RunItem[], choice: Choice | null, remember = 'no') =>
-  teacher.post(`/api/exchange/runs/${run.id}/decide`, { places: items.map((each) => each.place), choice, remember })
-const send = (run: ExchangeRun) => teacher.call('POST', `/api/exchange/runs/${run.id}/send`, {})
-async function sent(run: ExchangeRun): Promise<ExchangeRun> {
-  const answer = await send(run)
-  // With nothing to send there is no run to wait for.
-  return answer.status === 409 ? runResponse.parse(await teacher.get(`/api/exchange/runs/${run.id}`)) : ended(run.id)
-}
-/** Compares, decides some things, sends, and waits for the end. */
-async function push(mine: readonly string[] = []): Promise<ExchangeRun> {
-  const run = await prepared()
-  const own = run.items.filter((each) => mine.includes(each.id))
-  if (own.length) await decide(run, own, 'mine')
-  return sent(run)
-}
-async function ended(runId: string): Promise<ExchangeRun> {
-  for (const end = Date.now() + 90_000; Date.now() < end;) {
-    const run = runResponse.parse(await teacher.get(`/api/exchange/runs/${runId}`))
-    if (!['queued', 'running'].includes(run.state)) return run
-    await new Promise((done) => setTimeout(done, 50))
-  }
-  throw new Error('The run did not end.')
-}
-async function arrived(count: number): Promise<void> {
-  for (
-    const end = Date.now() + 20_000;
-    (await received()).length < count;
-    await new Promise((done) => setTimeout(done, 20))
-  )
-    expect(Date.now()).toBeLessThan(end)
-}
-async function type(studentAt: number, shortName: string, points: string): Promise<string> {
-  const { records, students } = await snapshot()
-  const assignmentId = Object.entries(records.assignment).find(([, each]) => each.shortName === shortName)![0]
-  const id = jointId(students[studentAt]!.id, assignmentId)
-  const act = {
-    id: crypto.randomUUID(),
-    kind: 'type',
-    at: new Date().toISOString(),
-    changes: [{ kind: 'cell', id, from: { value: records.cell[id]?.value ?? null }, to: { value: { points } } }],
-  }
-  expect(await teacher.post(`/api/classes/${classId}/acts`, { acts: [act] })).toMatchObject({
-    results: [{ id: act.id, outcomes: [{ done: 'applied' }] }],
-  })
-  return id.replace('/', '.')
-}
 
 describe('a push to the district', () => {
   it('survives a server killed in the middle, a district that fails and one that does not answer; all arrives once', async () => {
@@ -102,9 +40,9 @@ describe('a push to the district', () => {
     await arrived(30)
     await misbehave({ slow: 4, mute: 1 })
     await arrived(60)
-    await product.kill()
-    await product.start()
-    teacher = await Caller.signedIn(product, accounts.teacher)
+    await room.product.kill()
+    await room.product.start()
+    room.teacher = await Caller.signedIn(room.product, accounts.teacher)
     await misbehave({ mute: 1 })
 
     // Nobody asks for it: the run goes on by itself where its dead worker left it. On PostgreSQL that worker might live,
@@ -122,8 +60,8 @@ describe('a push to the district', () => {
     expect(run.items).toEqual([])
     expect((await send(run)).status).toBe(409)
     const [waiting] = waitingResponse
-      .parse(await teacher.get('/api/exchange/waiting'))
-      .filter((each) => each.sectionId === classId)
+      .parse(await room.teacher.get('/api/exchange/waiting'))
+      .filter((each) => each.sectionId === room.classId)
     expect(waiting!.waits).toEqual({ create: 0, change: 0, remove: 0, held: 0, refused: 0 })
   })
 
@@ -155,7 +93,7 @@ describe('a push to the district', () => {
   it('tries what was refused again, when the district has thought better of it', async () => {
     const { students } = await snapshot()
     const id = await type(10, 'Core', '2')
-    const users = (await (await fetch(`${product.standins}/sis/held/users`)).json()) as {
+    const users = (await (await fetch(`${room.product.standins}/sis/held/users`)).json()) as {
       sourcedId: string
       givenName: string
       familyName: string
@@ -167,13 +105,13 @@ describe('a push to the district', () => {
     expect(sayRun(run.outcome, true)).toBe('1 refused')
     await misbehave({})
     const item = run.items.find((each) => each.id === id)!
-    expect((await teacher.call('POST', `/api/exchange/runs/${run.id}/again`, { places: [item.place] })).status).toBe(
-      200,
-    )
+    expect(
+      (await room.teacher.call('POST', `/api/exchange/runs/${run.id}/again`, { places: [item.place] })).status,
+    ).toBe(200)
     expect(sayRun((await ended(run.id)).outcome, true)).toBe('1 sent')
   })
 
-  it('never goes over what was changed on both sides, unless the teacher says so', async () => {
+  it('never goes over what was changed on both sides, unless the room.teacher says so', async () => {
     const id = await type(5, 'Core', '4')
     await push()
     await changedThere('results', id, { score: 9 })
@@ -209,7 +147,7 @@ describe('a push to the district', () => {
       noteFor: 'family',
     })
     expect((await prepared()).items).toEqual([])
-    const steps = await teacher.get(`/api/classes/${classId}/steps`)
+    const steps = await room.teacher.get(`/api/classes/${room.classId}/steps`)
     expect(JSON.stringify(steps)).toContain('pull')
   })
 
@@ -226,10 +164,10 @@ describe('a push to the district', () => {
     await changedThere('results', id, { score: 6 })
     await type(8, 'Core', '2')
     expect((await prepared()).items).toMatchObject([{ id, step: 'take' }])
-    const [known] = choicesResponse.parse(await teacher.get('/api/exchange/choices'))
-    expect(known).toMatchObject({ sectionId: classId, thingId: id, choice: 'theirs' })
-    await teacher.post(`/api/classes/${classId}/forget-choice`, { type: known!.type, thingId: id })
-    expect(choicesResponse.parse(await teacher.get('/api/exchange/choices'))).toEqual([])
+    const [known] = choicesResponse.parse(await room.teacher.get('/api/exchange/choices'))
+    expect(known).toMatchObject({ sectionId: room.classId, thingId: id, choice: 'theirs' })
+    await room.teacher.post(`/api/classes/${room.classId}/forget-choice`, { type: known!.type, thingId: id })
+    expect(choicesResponse.parse(await room.teacher.get('/api/exchange/choices'))).toEqual([])
     expect((await prepared()).items).toMatchObject([{ id, step: 'held' }])
     expect(sayRun((await push([id])).outcome, true)).toBe('1 sent')
   })
@@ -243,7 +181,7 @@ describe('a push to the district', () => {
     expect(again.items.map((each) => each.id)).toEqual([id])
     await decide(again, again.items, 'leave', 'thing')
     expect((await prepared()).items).toEqual([])
-    await teacher.post(`/api/classes/${classId}/forget-choice`, { type: 'score', thingId: id })
+    await room.teacher.post(`/api/classes/${room.classId}/forget-choice`, { type: 'score', thingId: id })
     expect(sayRun((await push()).outcome, true)).toBe('1 sent')
   })
 
@@ -276,7 +214,7 @@ describe('a push to the district', () => {
   it('removes there what was deleted here', async () => {
     const { records } = await snapshot()
     const [id] = Object.entries(records.assignment).find(([, each]) => each.shortName === 'Notes 1')!
-    await teacher.post(`/api/classes/${classId}/acts`, {
+    await room.teacher.post(`/api/classes/${room.classId}/acts`, {
       acts: [
         {
           id: crypto.randomUUID(),
@@ -298,10 +236,10 @@ describe('a push to the district', () => {
     await misbehave({ slow: 150 })
     const run = await prepared()
     await send(run)
-    await teacher.post(`/api/exchange/runs/${run.id}/stop`)
+    await room.teacher.post(`/api/exchange/runs/${run.id}/stop`)
     expect((await ended(run.id)).state).toBe('stopped')
     await misbehave({})
-    const left = await teacher.call('POST', `/api/exchange/runs/${run.id}/again`, {})
+    const left = await room.teacher.call('POST', `/api/exchange/runs/${run.id}/again`, {})
     // It may have been quicker than the stop.
     if (left.status === 200) expect((await ended(run.id)).state).toBe('done')
     await push()
@@ -314,7 +252,7 @@ describe('a push to the district', () => {
     await misbehave({ fail: 1000 })
     await send(run)
     for (const end = Date.now() + 30_000; ; await new Promise((done) => setTimeout(done, 50))) {
-      const now = runResponse.parse(await teacher.get(`/api/exchange/runs/${run.id}`))
+      const now = runResponse.parse(await room.teacher.get(`/api/exchange/runs/${run.id}`))
       if (now.outcome.code === 'away') {
         expect(now.state).toBe('queued')
         expect(now.items.every((each) => each.state === 'waiting')).toBe(true)
@@ -323,13 +261,13 @@ describe('a push to the district', () => {
       expect(Date.now()).toBeLessThan(end)
     }
     await misbehave({})
-    await teacher.call('POST', `/api/exchange/runs/${run.id}/again`, {})
+    await room.teacher.call('POST', `/api/exchange/runs/${run.id}/again`, {})
     expect(sayRun((await ended(run.id)).outcome, true)).toBe('4 sent')
   })
 
   it('says what to do when the district is silent', async () => {
     await misbehave({ fail: 100 })
-    const answer = await teacher.call('POST', `/api/classes/${classId}/prepare`, {})
+    const answer = await room.teacher.call('POST', `/api/classes/${room.classId}/prepare`, {})
     expect(answer.status).toBe(502)
     expect(await answer.json()).toMatchObject({
       data: { code: expect.stringMatching(/^partner-(refused|silent)$/) as string },

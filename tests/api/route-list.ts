@@ -1,6 +1,6 @@
 import { blanks } from '#core/kinds'
 import { district } from '../../demo/district'
-import { csvFiles, zipOf } from '../support/oneroster-files'
+import { csvFiles, formWith, zipOf } from '../support/oneroster-files'
 import { actOn, type Room, type Runs } from './room'
 
 export type Who = 'nobody' | 'teacher' | 'other' | 'registrar'
@@ -11,11 +11,7 @@ interface Route {
   answers: Record<Who, number>
 }
 
-const form = () => {
-  const data = new FormData()
-  data.append('file', new Blob([zipOf(csvFiles(district(), '1.2'))]), 'roster.zip')
-  return data
-}
+const form = () => formWith(zipOf(csvFiles(district(), '1.2')))
 const ofClass = { nobody: 401, teacher: 200, other: 403, registrar: 403 }
 const ofOffice = { nobody: 401, teacher: 403, other: 403, registrar: 200 }
 

@@ -2,12 +2,10 @@ import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { eq } from 'drizzle-orm'
 import { blanks } from '#core/kinds'
 import { desired } from '#core/exchange/desired'
-import type { Thing } from '#core/exchange/thing'
-import { wireOf, type Told } from '#core/formats/oneroster/gradebook'
+import { wireOf } from '#core/formats/oneroster/gradebook'
 import type { DbHandle } from '../../server/database/client'
 import { connections, runItems, runs, syncBaseline } from '../../server/database/schema'
 import type { ClassroomApp } from '../../server/partners/classroom'
-import type { Answer, Partner } from '../../server/partners/partner'
 import { readBaseline, sourcedIds } from '../../server/services/exchange/baseline'
 import { claimPush, nobodyWorks, waitingPushes } from '../../server/services/exchange/claim'
 import { offers } from '../../server/services/exchange/intake'
@@ -20,35 +18,9 @@ import { workPush } from '../../server/services/exchange/work'
 import type { Reached } from '../../server/services/connections'
 import { Problem } from '../../server/services/problem'
 import { loadSnapshot } from '../../server/services/snapshot'
+import { District } from '../support/district-in-memory'
 import { emptyRecords } from '../support/database'
 import { actOf, dates, takenActs, withDistrict } from '../support/world'
-
-/** A district in memory, which counts what it is sent and answers as it is told. */
-class District implements Partner {
-  readonly name = 'The district'
-  readonly held = new Map<string, Told>()
-  readonly writes: string[] = []
-  answer: (id: string) => Answer | Problem = () => ({ taken: true })
-  roster = () => Promise.reject(new Error('not asked'))
-  frameworks = () => Promise.resolve([])
-  tryOut = () => Promise.resolve([])
-  gradebook = () => Promise.resolve(new Map(this.held))
-  put(thing: Thing): Promise<Answer> {
-    return this.does(thing.id, () => this.held.set(thing.id, { type: thing.type, fields: { ...thing.fields } }))
-  }
-  remove(_type: string, id: string): Promise<Answer> {
-    return this.does(id, () => this.held.delete(id))
-  }
-  private does(id: string, work: () => unknown): Promise<Answer> {
-    const answer = this.answer(id)
-    if (answer instanceof Problem) return Promise.reject(answer)
-    if (answer.taken) {
-      this.writes.push(id)
-      work()
-    }
-    return Promise.resolve(answer)
-  }
-}
 
 let records: DbHandle
 let sectionId: string

@@ -1,14 +1,7 @@
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
-import { createServer, type Server } from 'node:http'
-import type { AddressInfo } from 'node:net'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
 import { eq } from 'drizzle-orm'
-import { createApp, toNodeListener } from 'h3'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { DbHandle } from '../../server/database/client'
 import { connections, enrolments, runs, students, users } from '../../server/database/schema'
-import { OneRosterPartner } from '../../server/partners/oneroster'
 import type { Reached } from '../../server/services/connections'
 import type { Person } from '../../server/services/person'
 import { Problem } from '../../server/services/problem'
@@ -16,49 +9,23 @@ import { pullByNight, waitingRosters, workRoster } from '../../server/services/r
 import { beginRosterRun, goOnWithRosterRun, TAKING_BACK } from '../../server/services/roster/run'
 import { takeBackRosterRun } from '../../server/services/roster/take-back'
 import { readRosterRun } from '../../server/services/roster/run-reading'
-import { demoToday, district } from '../../demo/district'
-import { published } from '../../demo/published'
-import { noFaults } from '../../standins/faults'
+import { demoToday } from '../../demo/district'
 import { happen } from '../../standins/happenings'
-import { Held } from '../../standins/held'
-import { mounted, partner } from '../../standins/partner'
+import { startDistrict, type DistrictServer } from '../support/district-server'
 import { emptyRecords } from '../support/database'
 import { withDistrict } from '../support/world'
 
-/** A district over HTTP, as the standard has it, which says what it was asked. */
-let server: Server
-let held: Held
-let folder: string
+let there: DistrictServer
 let reached: Reached
 let records: DbHandle
 let teacher: Person
 let sectionId: string
 const office: Person = { id: 'office', role: 'registrar', sourcedId: null }
-const asked: URL[] = []
-/** Paths that this district does not have. */
-let lacks: RegExp | null = null
 
 beforeAll(async () => {
-  folder = mkdtempSync(join(tmpdir(), 'district-'))
-  writeFileSync(join(folder, 'roster.json'), JSON.stringify(published(district())))
-  held = new Held(folder)
-  const app = createApp().use(
-    '/sis',
-    mounted('/sis', partner(held, { clientId: 'x', clientSecret: 'y' }, { faults: noFaults() })),
-  )
-  const listener = toNodeListener(app)
-  server = createServer((request, response) => {
-    const url = new URL(request.url!, 'http://x')
-    if (!url.pathname.endsWith('/token')) asked.push(url)
-    if (lacks?.test(url.pathname)) response.writeHead(404).end('{}')
-    else void listener(request, response)
-  })
-  await new Promise<void>((done) => server.listen(0, '127.0.0.1', done))
-  const url = `http://127.0.0.1:${(server.address() as AddressInfo).port}/sis`
-  reached = {
-    connectionId: 'c',
-    partner: new OneRosterPartner({ url, clientId: 'x', clientSecret: 'y' }, '1.2', { firstWaitMs: 1 }),
-  }
+  there = await startDistrict()
+  const { url } = there
+  reached = { connectionId: 'c', partner: there.partner }
   records = await emptyRecords()
   const { teacherId, sectionId: section } = await withDistrict(records.db)
   sectionId = section
@@ -73,13 +40,12 @@ beforeAll(async () => {
 })
 afterAll(async () => {
   await records.close()
-  await new Promise((done) => server.close(done))
-  rmSync(folder, { recursive: true })
+  await there.stop()
 })
 
 const work = { reach: () => Promise.resolve(reached), today: demoToday }
 async function pull(person: Person, isPart = false) {
-  asked.length = 0
+  there.asked.length = 0
   const id = await beginRosterRun(records.db, person, 'roster', { connectionId: 'c', isPart })
   await workRoster(records.db, id, work)
   return readRosterRun(records.db, id)
@@ -90,7 +56,7 @@ async function keep(runId: string) {
   await workRoster(records.db, runId, work)
   return readRosterRun(records.db, runId)
 }
-const paths = () => asked.map((each) => each.pathname.replace(/^.*\/v1p2\//, ''))
+const paths = () => there.asked.map((each) => each.pathname.replace(/^.*\/v1p2\//, ''))
 const rosterAt = async () => (await records.db.select().from(connections))[0]!.rosterAt
 const nameOf = async (sourcedId: string) =>
   (await records.db.select().from(students).where(eq(students.sourcedId, sourcedId)))[0]!.familyName
@@ -98,7 +64,7 @@ const fullName = async (sourcedId: string) => {
   const [row] = await records.db.select().from(students).where(eq(students.sourcedId, sourcedId))
   return `${row!.givenName} ${row!.familyName}`
 }
-const student = () => held.list('students')[0]!
+const student = () => there.held.list('students')[0]!
 
 describe('a teacher’s pull', () => {
   it('asks for the classes of that teacher alone (OneRoster 1.2, getClassesForTeacher)', async () => {
@@ -112,34 +78,34 @@ describe('a teacher’s pull', () => {
 
   it('says the same as the whole, narrowed to them, where the partner lacks the ways to ask', async () => {
     const narrow = await pull(teacher)
-    lacks = /\/schools\//
+    there.lacks = /\/schools\//
     const wide = await pull(teacher)
-    lacks = null
+    there.lacks = null
     expect(paths()).toContain('users')
     expect(wide.found.summary).toEqual(narrow.found.summary)
   })
 
   it('reaches no further than their classes, whatever the district marks as to be deleted', async () => {
-    const before = { users: held.list('users'), enrollments: held.list('enrollments') }
+    const before = { users: there.held.list('users'), enrollments: there.held.list('enrollments') }
     const other = before.enrollments.find(
       (each) => each.role === 'student' && (each.class as { sourcedId: string }).sourcedId === 'g3',
     )!
     const marked = (list: typeof before.users, isGone: (each: (typeof list)[number]) => boolean) =>
       list.map((each) => (isGone(each) ? { ...each, status: 'tobedeleted' } : each))
-    held.setRoster(
+    there.held.setRoster(
       'users',
       marked(before.users, (each) => each.sourcedId === 't-varga'),
     )
-    held.setRoster(
+    there.held.setRoster(
       'enrollments',
       marked(before.enrollments, (each) => each.sourcedId === other.sourcedId),
     )
     // By the whole, which is what says so much.
-    lacks = /\/schools\//
+    there.lacks = /\/schools\//
     const run = await pull(teacher)
-    lacks = null
-    held.setRoster('users', before.users)
-    held.setRoster('enrollments', before.enrollments)
+    there.lacks = null
+    there.held.setRoster('users', before.users)
+    there.held.setRoster('enrollments', before.enrollments)
     expect([run.state, run.found.summary?.ended]).toEqual(['done', 0])
     const [varga] = await records.db.select().from(users).where(eq(users.sourcedId, 't-varga'))
     expect(varga!.enabled).toBe(true)
@@ -149,16 +115,16 @@ describe('a teacher’s pull', () => {
 
   it('ends who is gone from one of the classes, and leaves every other class', async () => {
     const { id } = (await records.db.select().from(students).where(eq(students.sourcedId, student().sourcedId)))[0]!
-    const before = held.list('enrollments')
+    const before = there.held.list('enrollments')
     const gone = before.find((each) => (each.user as { sourcedId: string }).sourcedId === student().sourcedId)!
-    held.setRoster(
+    there.held.setRoster(
       'enrollments',
       before.filter((each) => each !== gone),
     )
-    const asked = await pull(teacher)
-    held.setRoster('enrollments', before)
-    expect(asked).toMatchObject({ state: 'asking', found: { people: [{ what: 'left', from: 'Earth Systems 7A' }] } })
-    const run = await keep(asked.id)
+    const asking = await pull(teacher)
+    there.held.setRoster('enrollments', before)
+    expect(asking).toMatchObject({ state: 'asking', found: { people: [{ what: 'left', from: 'Earth Systems 7A' }] } })
+    const run = await keep(asking.id)
     const rows = await records.db.select().from(enrolments).where(eq(enrolments.studentId, id))
     expect(run.found.summary!.ended).toBe(1)
     expect(rows.filter((each) => each.lastDay !== null).map((each) => each.sourcedId)).toEqual([gone.sourcedId])
@@ -169,20 +135,20 @@ describe('a teacher’s pull', () => {
 describe('who comes and goes is said before it is kept', () => {
   const [first, second] = ['es7a', 'es7b']
   const inFirst = () =>
-    held
+    there.held
       .list('enrollments')
       .filter((each) => each.role === 'student' && (each.class as { sourcedId: string }).sourcedId === first)
       .map((each) => (each.user as { sourcedId: string }).sourcedId)
-  const roster = () => structuredClone({ users: held.list('users'), enrollments: held.list('enrollments') })
+  const roster = () => structuredClone({ users: there.held.list('users'), enrollments: there.held.list('enrollments') })
   const restore = (before: ReturnType<typeof roster>) => {
-    held.setRoster('users', before.users)
-    held.setRoster('enrollments', before.enrollments)
+    there.held.setRoster('users', before.users)
+    there.held.setRoster('enrollments', before.enrollments)
   }
 
   it('a move, with the scores that stay and where the student goes; left as it is, nothing changes', async () => {
     const before = roster()
     const [moving] = inFirst()
-    happen(held, { what: 'move', student: moving!, from: first, to: second, on: demoToday })
+    happen(there.held, { what: 'move', student: moving!, from: first, to: second, on: demoToday })
     const run = await pull(teacher)
     const counted = await records.db.select().from(enrolments)
     expect(run.found.people).toMatchObject([{ what: 'moved', from: 'Earth Systems 7A', to: 'Earth Systems 7B' }])
@@ -192,7 +158,7 @@ describe('who comes and goes is said before it is kept', () => {
 
   it('a new name', async () => {
     const before = roster()
-    happen(held, { what: 'rename', student: inFirst()[0]!, givenName: 'Ada', familyName: 'Otherwise' })
+    happen(there.held, { what: 'rename', student: inFirst()[0]!, givenName: 'Ada', familyName: 'Otherwise' })
     expect((await pull(teacher)).found.people).toMatchObject([{ what: 'renamed', to: 'Ada Otherwise' }])
     restore(before)
   })
@@ -201,13 +167,13 @@ describe('who comes and goes is said before it is kept', () => {
     const before = roster()
     const [one, other] = inFirst()
     const { id } = (await records.db.select().from(students).where(eq(students.sourcedId, other!)))[0]!
-    happen(held, { what: 'merge', student: one!, other: other! })
-    const asked = await pull(teacher)
-    expect(asked.found.people).toContainEqual(expect.objectContaining({ what: 'merged', to: await fullName(one!) }))
-    await keep(asked.id)
+    happen(there.held, { what: 'merge', student: one!, other: other! })
+    const asking = await pull(teacher)
+    expect(asking.found.people).toContainEqual(expect.objectContaining({ what: 'merged', to: await fullName(one!) }))
+    await keep(asking.id)
     const rows = await records.db.select().from(enrolments).where(eq(enrolments.studentId, id))
     expect(rows.filter((each) => each.sectionId === sectionId)).toMatchObject([{ lastDay: '2026-11-24' }])
-    await takeBackRosterRun(records.db, asked.id)
+    await takeBackRosterRun(records.db, asking.id)
     expect((await records.db.select().from(enrolments).where(eq(enrolments.studentId, id))).length).toBe(rows.length)
     restore(before)
   })
@@ -218,9 +184,9 @@ describe('the office’s pull', () => {
     expect((await pull(office)).state).toBe('done')
     const since = (await rosterAt())!
     expect(Date.now() - Date.parse(since)).toBeLessThan(120_000)
-    happen(held, { what: 'rename', student: student().sourcedId, givenName: 'Ada', familyName: 'Renamed' })
+    happen(there.held, { what: 'rename', student: student().sourcedId, givenName: 'Ada', familyName: 'Renamed' })
     const run = await pull(office, true)
-    expect(asked.every((each) => each.searchParams.get('filter') === `dateLastModified>='${since}'`)).toBe(true)
+    expect(there.asked.every((each) => each.searchParams.get('filter') === `dateLastModified>='${since}'`)).toBe(true)
     expect(run).toMatchObject({ state: 'done', total: 1, found: { isPart: true } })
     expect(run.found.summary!.students).toEqual({ added: 0, changed: 1, same: 0 })
     expect(await nameOf(student().sourcedId)).toBe('Renamed')
@@ -228,16 +194,16 @@ describe('the office’s pull', () => {
   })
 
   it('ends enrolments that the district marks as to be deleted', async () => {
-    const before = held.list('enrollments')
+    const before = there.held.list('enrollments')
     const gone = before.find((each) => each.role === 'student')!
-    held.setRoster(
+    there.held.setRoster(
       'enrollments',
       before.map((each) =>
         each === gone ? { ...each, status: 'tobedeleted', dateLastModified: new Date().toISOString() } : each,
       ),
     )
     const run = await pull(office, true)
-    held.setRoster('enrollments', before)
+    there.held.setRoster('enrollments', before)
     expect([run.state, run.found.summary!.ended]).toEqual(['done', 1])
   })
 
@@ -246,7 +212,7 @@ describe('the office’s pull', () => {
     await takeBackRosterRun(records.db, run.id)
     expect(await rosterAt()).toBeNull()
     await pull(office, true)
-    expect(asked.some((each) => each.searchParams.has('filter'))).toBe(false)
+    expect(there.asked.some((each) => each.searchParams.has('filter'))).toBe(false)
     expect(await rosterAt()).not.toBeNull()
   })
 
@@ -269,7 +235,7 @@ describe('the office’s pull', () => {
   })
 
   it('that broke off while it was taken back is not brought again, and is taken back again', async () => {
-    happen(held, { what: 'rename', student: student().sourcedId, givenName: 'Ada', familyName: 'Twice' })
+    happen(there.held, { what: 'rename', student: student().sourcedId, givenName: 'Ada', familyName: 'Twice' })
     const run = await pull(office, true)
     await records.db
       .update(runs)

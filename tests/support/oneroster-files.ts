@@ -123,3 +123,10 @@ export function csvFiles(roster: RosterEntities, version: '1.1' | '1.2'): Record
 export function zipOf(files: Record<string, string>): Uint8Array<ArrayBuffer> {
   return new Uint8Array(zipSync(Object.fromEntries(Object.entries(files).map(([name, text]) => [name, strToU8(text)]))))
 }
+
+/** A file as a page sends it. */
+export function formWith(file: Uint8Array<ArrayBuffer>): FormData {
+  const data = new FormData()
+  data.append('file', new Blob([file]), 'roster.zip')
+  return data
+}
