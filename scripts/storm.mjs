@@ -14,7 +14,7 @@ if (!existsSync('.output/tools/seed.mjs')) {
 const run = (args, env = {}) =>
   spawnSync('npx', args, { stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, ...env } }).status === 0
 const storm = ['vitest', 'run', '--project', 'storm']
-const stories = ['outlives', 'away', 'browsers', 'keeping'].map((name) => `tests/browser/${name}.spec.ts`)
+const stories = ['outlives', 'reading', 'away', 'browsers', 'keeping'].map((name) => `tests/browser/${name}.spec.ts`)
 
 let good = true
 if (hasPostgres()) await withPostgres(async (url) => (good = run(storm, { TEST_DATABASE_URL: url }) && good))
