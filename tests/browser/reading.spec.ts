@@ -1,9 +1,26 @@
-import { SHAPE } from '../../core/kinds'
+import { blanks, SHAPE } from '../../core/kinds'
 import { accounts } from '../support/product'
 import { expect, test } from './fixtures'
 import { held, first, status } from './lab-scores'
 
 /** A class that is read while something is sent, or done elsewhere. */
+
+type There = Awaited<ReturnType<typeof held>>
+
+/** Does something on the class as from another machine of the teacher's. */
+async function actingElsewhere({ classId, teacher }: There) {
+  const { id: by } = await teacher.get<{ id: string }>('/api/person')
+  return async (kind: string, change: object) => {
+    const at = new Date().toISOString()
+    const act = { id: crypto.randomUUID(), shape: SHAPE, kind, at, changes: [change] }
+    const answer = await teacher.post(`/api/classes/${classId}/acts`, { acts: [act], sentAt: at, by })
+    expect(answer).toMatchObject({ results: [{ outcomes: [{ done: 'applied' }] }] })
+  }
+}
+async function periodOf({ classId, teacher }: There, title: string): Promise<string> {
+  const { periods } = await teacher.get<{ periods: { id: string; title: string }[] }>(`/api/classes/${classId}`)
+  return periods.find((each) => each.title === title)!.id
+}
 
 test('what is sent while a class is on its way is in it, though it was asked for before', async ({
   mine,
@@ -37,14 +54,9 @@ test('what others do while a class is read anew is in it, though it was read bef
   page,
   product,
 }) => {
-  const { classId, teacher, students, assignment } = await held(product)
-  const { id: by } = await teacher.get<{ id: string }>('/api/person')
-  const { periods } = await teacher.get<{ periods: { id: string; title: string }[] }>(`/api/classes/${classId}`)
-  const elsewhere = (kind: string, change: object) => {
-    const at = new Date().toISOString()
-    const act = { id: crypto.randomUUID(), shape: SHAPE, kind, at, changes: [change] }
-    return teacher.post(`/api/classes/${classId}/acts`, { acts: [act], sentAt: at, by })
-  }
+  const there = await held(product)
+  const elsewhere = await actingElsewhere(there)
+  const quarter = await periodOf(there, 'Quarter 1')
   await expect(first(mine)).toHaveText('')
   // The class as it is read comes only when more has been told.
   let go = () => {}
@@ -55,19 +67,56 @@ test('what others do while a class is read anew is in it, though it was read bef
     await route.fulfill({ response: asRead })
   })
   const asked = page.waitForRequest('**/api/classes/*')
-  const quarter = periods.find((each) => each.title === 'Quarter 1')!.id
+  const sealed = page.getByRole('button', { name: 'Quarter 1, declared' })
+  await expect(sealed).toBeVisible()
   const [from, to] = [{ declared: true }, { declared: false, reason: 'A score came late' }]
   await elsewhere('reopen', { kind: 'declaration', id: quarter, from: { ...from, reason: '' }, to })
   await asked
   const value = { points: '6' }
-  const id = `${students[0]!.id}/${assignment}`
+  const id = `${there.students[0]!.id}/${there.assignment}`
   await elsewhere('type', { kind: 'cell', id, from: { value: null }, to: { value } })
   await expect(first(mine)).toHaveText('6')
   const read = page.waitForResponse('**/api/classes/*')
   go()
   await read
-  await expect(page.getByRole('button', { name: 'Quarter 1, declared' })).toHaveCount(0)
+  await expect(sealed).toHaveCount(0)
   await expect(first(mine)).toHaveText('6')
+})
+
+test('what is half typed stays under the hands, whatever is done elsewhere meanwhile', async ({
+  mine,
+  page,
+  product,
+}) => {
+  const there = await held(product)
+  const elsewhere = await actingElsewhere(there)
+  const editor = page.locator('.sheet .editor:visible')
+  await first(mine).click()
+  await page.keyboard.type('1')
+  // A column comes in before this one, the score itself changes, and the quarter is declared: the class is read anew.
+  const to = { name: 'Early work', shortName: 'Early', removed: false, dueOn: '2026-11-03' }
+  const { name, shortName, removed, dueOn } = blanks.assignment
+  await elsewhere('assignment', {
+    kind: 'assignment',
+    id: crypto.randomUUID(),
+    from: { name, shortName, removed, dueOn },
+    to,
+  })
+  await expect(page.getByRole('columnheader', { name: /Early work/ })).toBeVisible()
+  const id = `${there.students[0]!.id}/${there.assignment}`
+  await elsewhere('type', { kind: 'cell', id, from: { value: null }, to: { value: { points: '6' } } })
+  const quarter = await periodOf(there, 'Quarter 2')
+  const open = { declared: false }
+  await elsewhere('declare', { kind: 'declaration', id: quarter, from: open, to: { declared: true } })
+  await expect(page.getByRole('button', { name: 'Quarter 2, declared' })).toBeVisible()
+  await expect(editor).toHaveValue('1')
+  await expect(editor).toBeFocused()
+  await page.keyboard.type('7')
+  await page.keyboard.press('Enter')
+  await page.getByRole('button', { name: 'Change it all the same' }).click()
+  await expect(first(mine)).toHaveText('17')
+  await expect(status(page)).toHaveText('Saved')
+  expect((await held(product)).scores.slice(0, 2)).toEqual(['17', null])
 })
 
 test('whoever signs in sees their own class, whatever the page had asked for before', async ({

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { daysAfter, daysBetween, isCivilDate, type CivilDate } from '#core/calendar/date'
-import { holds, periodOf } from '#core/calendar/periods'
+import { holds, periodOf, type Period } from '#core/calendar/periods'
 import { differs } from '#core/plan/all-periods'
 import { assignmentsOf } from '#core/plan/rules'
 import { useClassStore } from '~/stores/class'
@@ -69,6 +69,13 @@ const ownWay = computed(
   () => new Set(classStore.periods.flatMap((each) => (differs(classStore.structure!, each) ? each.id : []))),
 )
 const declared = (periodId: string) => classStore.get('declaration', periodId).declared
+/** What the eye sees by its place and its marks, in words. */
+const nameOf = ({ id, kind, title }: Period) =>
+  [
+    kind === 'exam' ? `Exam window, ${title}` : title,
+    ...(declared(id) ? ['declared'] : []),
+    ...(ownWay.value.has(id) ? ['a method or weights of its own'] : []),
+  ].join(', ')
 </script>
 
 <template>
@@ -90,16 +97,14 @@ const declared = (periodId: string) => classStore.get('declaration', periodId).d
           differs: ownWay.has(span.period.id),
         }"
         :aria-pressed="span.period.id === classStore.periodId"
+        :aria-label="nameOf(span.period)"
         :title="
           `${span.period.title}, ${shortDay(span.firstDay)} to ${shortDay(span.lastDay)}` +
           (ownWay.has(span.period.id) ? '; a method or weights of its own' : '')
         "
         @click="choose(span, $event)"
       >
-        {{ span.period.kind === 'exam' ? 'Ex' : span.period.title
-        }}<span v-if="span.period.kind === 'exam'" class="visually-hidden">am window, {{ span.period.title }}</span
-        ><span v-if="declared(span.period.id)" class="visually-hidden">, declared</span
-        ><span v-if="ownWay.has(span.period.id)" class="visually-hidden">, a method or weights of its own</span>
+        {{ span.period.kind === 'exam' ? 'Ex' : span.period.title }}
       </button>
       <div class="ticks" @click="picked && choose(span, $event)">
         <template v-for="each in ticks" :key="each.id">
