@@ -1,36 +1,15 @@
 import { describe, expect, it } from 'vitest'
 import { jointId } from '#core/kind'
-import { blanks } from '#core/kinds'
-import { calculatedLevel } from '#core/proficiency/calculated'
 import { cutOffsOf } from '#core/proficiency/convert'
-import { evidenceAt, evidenceOf } from '#core/proficiency/evidence-of'
-import type { Calculation } from '#core/proficiency/methods'
+import { evidenceAt } from '#core/proficiency/evidence-of'
 import { readLevel } from '#core/proficiency/read-level'
-import { levelWindow } from '#core/proficiency/window'
 import { scaleOf } from '#core/plan/level-scale'
 import { allowedLevels } from '#core/scales/proficiency'
 import type { Mark } from '#core/scores/score'
-import type { ClassSnapshot } from '#core/section'
 import { aClass } from '../support/class'
+import { by, evidenceIn, levelIn, taggedClass, windowOf } from '../support/levels'
 
-const settings = blanks.plan.proficiency
-const by = (calculation: Calculation, more: Partial<typeof settings> = {}) => ({
-  proficiency: { ...settings, calculation, ...more },
-})
-const windowOf = (snapshot: ClassSnapshot, at = 2) => levelWindow(snapshot, snapshot.periods[at]!)
-const evidenceIn = (snapshot: ClassSnapshot, standardId = 'std') => evidenceOf(windowOf(snapshot), 'ann', standardId)
-const levelIn = (snapshot: ClassSnapshot, evidence = evidenceIn(snapshot)) =>
-  calculatedLevel(windowOf(snapshot).plan.proficiency, scaleOf(snapshot), evidence)
-
-const snapshot = aClass({
-  plan: by({ method: 'most recent' }),
-  assignments: {
-    later: { dueOn: '2026-11-20', standardIds: ['std'] },
-    sooner: { dueOn: '2026-11-05', standardIds: ['std'] },
-    other: { dueOn: '2026-11-24' },
-  },
-  scores: { ann: {} },
-})
+const snapshot = taggedClass()
 
 describe('what is seen without an assignment', () => {
   const seen = aClass({

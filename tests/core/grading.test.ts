@@ -7,16 +7,9 @@ import type { Plan } from '#core/plan/plan'
 import { Grades, type StudentGrade } from '#core/grading/grades'
 import { classMean } from '#core/grading/section'
 import { round } from '#core/number/round'
-import { aClass } from '../support/class'
+import { aClass, one } from '../support/class'
 const grade = (snapshot: ClassSnapshot, id: string): StudentGrade => new Grades(snapshot).of(id, 'q2')
 const shown = (snapshot: ClassSnapshot, id = 'ann') => grade(snapshot, id).effective?.percent ?? null
-const one = (cells: Parameters<typeof aClass>[0]['scores'], rest: Partial<Parameters<typeof aClass>[0]> = {}) =>
-  aClass({
-    categories: { tests: '100' },
-    assignments: { a: { categoryId: 'tests' }, b: { categoryId: 'tests' } },
-    scores: cells,
-    ...rest,
-  })
 
 describe('category weights', () => {
   // Facts of the trade (common practice): tests 70, quizzes 20, class work 10 with no class work.

@@ -7,17 +7,10 @@ import { studentsIn, toScore } from '#core/grading/section'
 import { spreadOf, worthsOf } from '#core/grading/spread'
 import { departures, currentGrades } from '#core/report-card/declared'
 import { jointId } from '#core/kind'
-import { aClass } from '../support/class'
+import { aClass, one } from '../support/class'
 
 const q2 = (snapshot: ClassSnapshot) => snapshot.periods.find((each) => each.id === 'q2')!
 const grade = (snapshot: ClassSnapshot, id: string): StudentGrade => new Grades(snapshot).of(id, 'q2')
-const one = (cells: Parameters<typeof aClass>[0]['scores'], rest: Partial<Parameters<typeof aClass>[0]> = {}) =>
-  aClass({
-    categories: { tests: '100' },
-    assignments: { a: { categoryId: 'tests' }, b: { categoryId: 'tests' } },
-    scores: cells,
-    ...rest,
-  })
 
 describe('overrides', () => {
   const snapshot = one({ ann: { a: '78.4' } })

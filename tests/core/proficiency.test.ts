@@ -2,37 +2,16 @@ import { describe, expect, it } from 'vitest'
 import { linearRegression, linearRegressionLine, mean, median, modeFast } from 'simple-statistics'
 import fc from 'fast-check'
 import { jointId } from '#core/kind'
-import { blanks } from '#core/kinds'
 import { add, multiply, ofDecimal, toDouble, ZERO } from '#core/number/ratio'
-import { calculatedLevel } from '#core/proficiency/calculated'
-import { evidenceOf } from '#core/proficiency/evidence-of'
 import { levelMethods, methodFits, methodNames, sharesOf, valueOf, type Calculation } from '#core/proficiency/methods'
 import { readLevel } from '#core/proficiency/read-level'
 import { proficiencySettings } from '#core/proficiency/settings'
-import { levelWindow } from '#core/proficiency/window'
 import { scaleOf } from '#core/plan/level-scale'
 import { depthOf } from '#core/scales/proficiency'
-import type { ClassSnapshot } from '#core/section'
 import { aClass } from '../support/class'
+import { by, evidenceIn, levelIn, settings, taggedClass, windowOf } from '../support/levels'
 
-const settings = blanks.plan.proficiency
-const by = (calculation: Calculation, more: Partial<typeof settings> = {}) => ({
-  proficiency: { ...settings, calculation, ...more },
-})
-const windowOf = (snapshot: ClassSnapshot, at = 2) => levelWindow(snapshot, snapshot.periods[at]!)
-const evidenceIn = (snapshot: ClassSnapshot, standardId = 'std') => evidenceOf(windowOf(snapshot), 'ann', standardId)
-const levelIn = (snapshot: ClassSnapshot, evidence = evidenceIn(snapshot)) =>
-  calculatedLevel(windowOf(snapshot).plan.proficiency, scaleOf(snapshot), evidence)
-
-const snapshot = aClass({
-  plan: by({ method: 'most recent' }),
-  assignments: {
-    later: { dueOn: '2026-11-20', standardIds: ['std'] },
-    sooner: { dueOn: '2026-11-05', standardIds: ['std'] },
-    other: { dueOn: '2026-11-24' },
-  },
-  scores: { ann: {} },
-})
+const snapshot = taggedClass()
 const give = (assignment: string, level: string | null) =>
   (snapshot.records.evidence[jointId('ann', assignment, 'std')] = { level })
 const evidence = () => evidenceIn(snapshot)

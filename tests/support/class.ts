@@ -101,3 +101,12 @@ export const aStandard = (id: string, given: Partial<Standard> = {}): Standard =
   ...{ withdrawnOn: null, owner: 'district' },
   ...given,
 })
+
+/** A class with one category and two assignments of 100 points. */
+export const one = (cells: Parameters<typeof aClass>[0]['scores'], rest: Partial<Parameters<typeof aClass>[0]> = {}) =>
+  aClass({
+    categories: { tests: '100' },
+    assignments: { a: { categoryId: 'tests' }, b: { categoryId: 'tests' } },
+    scores: cells,
+    ...rest,
+  })
