@@ -33,7 +33,7 @@ function typed({ key }: KeyboardEvent): void {
       declared. It will no longer agree with what was declared and sent, and stays a loose end until it is declared
       anew, put back, or left so with a reason.
     </p>
-    <p role="status">
+    <p role="status" class="since">
       <template v-if="isTypedSince"
         >What was typed after that is not taken. Go on from the cell that is marked.</template
       >
@@ -49,7 +49,10 @@ function typed({ key }: KeyboardEvent): void {
 p:focus {
   outline: none;
 }
-p:empty {
+.since {
+  margin-top: 8px;
+}
+.since:empty {
   display: none;
 }
 </style>
