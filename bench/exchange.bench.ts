@@ -67,7 +67,8 @@ for (const [wide, limit] of [
       await teacher.post(`/api/exchange/runs/${runId}/send`)
       let items = 0
       for (;;) {
-        await rest(1000)
+        // The whole run is read each time, with all its things.
+        await rest(items > 10_000 ? 20_000 : 1000)
         const run = runResponse.parse(await teacher.get(`/api/exchange/runs/${runId}`))
         items = run.items.length
         if (run.state === 'done') break

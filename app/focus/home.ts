@@ -87,8 +87,9 @@ const beginning = (dialog: Element): HTMLElement | null =>
 
 /**
  * Gives the keyboard a home. A dialog has the keyboard before the next key can come, though it is still moving in: half a
- * score would be left behind otherwise. Whoever has it is remembered with its place; when it goes from the page and nobody else has
- * taken the keyboard, what opened the dialog it was in has it again, or what took its place, or what stands beside it.
+ * score would be left behind otherwise. Whoever has it is remembered with its place; when it goes from the page and nobody
+ * else has taken the keyboard, what opened the dialog it was in has it again, or what took its place, or what stands beside
+ * it.
  *
  * @returns what ends it
  * @example keepFocusHome() // once, for the whole app
