@@ -25,6 +25,7 @@ describe('the writing of one text in one sitting', () => {
     )
 
   it('is one line of the journal, from where it began, and every part of it is taken once', async () => {
+    await note('Gone again', crypto.randomUUID())
     await note('', crypto.randomUUID())
     const before = await lines()
     const sitting = crypto.randomUUID()
