@@ -201,7 +201,7 @@ describe('a push to the district', () => {
 
   it('one run at a time goes for a class', async () => {
     await type(13, 'Core', '1')
-    // Longer than it takes to ask twice, on a slow machine too.
+    // The run asks as much as a comparison does, and writes beside: a slow call longer.
     await misbehave({ slow: 1500 })
     const first = await prepared()
     expect((await send(first)).status).toBe(200)
