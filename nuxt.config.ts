@@ -39,6 +39,8 @@ export default defineNuxtConfig({
     dataDir: './.data/records',
     // A fixed civil date for demonstrations and tests; empty means the calendar's own today.
     today: '',
+    // When the night's pull and sending begin, by the clock of the machine; or never.
+    night: '02:15',
     // Which proxies in front name the address of the person (X-Forwarded-For): how many, or their networks. From any
     // other, anybody could.
     trustProxy: '',

@@ -19,7 +19,6 @@ type Name = keyof Jobs
 /** Looks for work by itself so often; who wakes a job in the same process is heard at once. */
 const LOOK_SECONDS = 2
 const EVERY_MINUTE = '* * * * *'
-const AT_NIGHT = '15 2 * * *'
 /** So many of each at once in each process. */
 const WORKERS: Record<Name, number> = { push: 3, roster: 1, print: 1, sweep: 1, night: 1 }
 const LONGEST_SECONDS = 6 * 60 * 60
@@ -31,6 +30,20 @@ export interface JobQueue {
 }
 
 /**
+ * What wakes the night's work.
+ *
+ * @param night a time of day, `02:15`, or `never`
+ * @returns minute and hour as cron has them; null for never
+ * @throws where it is neither
+ */
+export function cronOf(night: string): string | null {
+  if (night === 'never') return null
+  const [, hour, minute] = /^([01]\d|2[0-3]):([0-5]\d)$/.exec(night) ?? []
+  if (!hour || !minute) throw new Error(`NUXT_NIGHT: "${night}" is no time of day. Write it as 02:15, or never.`)
+  return `${Number(minute)} ${Number(hour)} * * *`
+}
+
+/**
  * Long work over the database's own queue (pg-boss): it survives every process, and any process does it. The queue only
  * wakes the work; who does it, and how far it is, the work writes down itself.
  */
@@ -38,6 +51,7 @@ export async function openJobs(
   { execute }: Pick<DbHandle, 'execute'>,
   work: { [N in Name]: (data: Jobs[N]) => Promise<void> },
   failed: (error: unknown, name: string) => void,
+  night: string,
 ): Promise<JobQueue> {
   const boss = new PgBoss({ db: { executeSql: execute }, schema: 'jobs' })
   boss.on('error', (error) => failed(error, 'queue'))
@@ -58,7 +72,9 @@ export async function openJobs(
     workers.set(name, ids)
   }
   await boss.schedule('sweep', EVERY_MINUTE)
-  await boss.schedule('night', AT_NIGHT)
+  const tz = Intl.DateTimeFormat().resolvedOptions().timeZone
+  const cron = cronOf(night)
+  await (cron ? boss.schedule('night', cron, {}, { tz }) : boss.unschedule('night'))
   return {
     async wake(name, data, inMs = 0) {
       await boss.send(name, data, inMs ? { startAfter: new Date(Date.now() + inMs) } : {})

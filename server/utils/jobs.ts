@@ -44,6 +44,7 @@ async function open(): Promise<JobQueue> {
       },
     },
     (error, name) => logFault(null, error, name),
+    useRuntimeConfig().night,
   )
   await jobs.wake('sweep', {})
   return jobs

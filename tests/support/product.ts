@@ -92,6 +92,8 @@ export async function startProduct(options: ProductOptions = {}): Promise<Produc
     NUXT_DATA_DIR: records,
     DATABASE_URL: databaseUrl ?? '',
     NUXT_TODAY: '2026-11-25',
+    // Whatever the hour in which tests run, nothing is pulled behind their back.
+    NUXT_NIGHT: 'never',
     NUXT_SESSION_PASSWORD: 'a-key-for-tests-that-is-long-enough-to-be-taken',
     NUXT_SIS_URL: `${standins}/sis`,
     NUXT_SIS_CLIENT_ID: 'yukata',
