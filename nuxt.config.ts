@@ -109,7 +109,8 @@ export default defineNuxtConfig({
     },
     directives: { include: [] },
     importTheme: { from: '~/theme/preset.ts', as: 'YukataTheme' },
-    options: { ripple: false },
+    // A dialog is there, or it is not: one that is still coming or going would take keys that are meant for another place.
+    options: { ripple: false, pt: { dialog: { transition: { css: false } } } },
   },
   security: {
     headers: {

@@ -152,7 +152,9 @@ export function keepFocusHome(): () => void {
     if (dialog && !dialog.contains(document.activeElement)) beginning(dialog)?.focus({ preventScroll: true })
     if (!last || (document.activeElement && document.activeElement !== document.body)) return
     const { element } = last
-    if (!element.isConnected || element.matches(':disabled') || offSince) return later()
+    // What is gone gives the keyboard on before the next key: waiting for a frame would lose it.
+    if (!element.isConnected) return look()
+    if (element.matches(':disabled') || offSince) return later()
     if (wasMoved(records, element) && canHave(element)) element.focus({ preventScroll: true })
   })
   document.addEventListener('focusin', onFocus)
