@@ -1,6 +1,6 @@
-import type { LocationQuery, LocationQueryRaw } from 'vue-router'
+import type { LocationQuery } from 'vue-router'
 import type { LevelView } from './useProficiencySheet'
-import { goTo } from '~/composables/useGoTo'
+import { askedQuery, changeQuery, usePeriodQuery } from '~/composables/useGoTo'
 
 const list = (value: unknown) => (typeof value === 'string' && value ? value.split(',') : [])
 
@@ -19,19 +19,18 @@ export function useLevelView() {
   const route = useRoute()
   const view = computed(() => viewOf(route.query))
   /** What other pages of the class are told. */
-  const query = computed(() => (route.query.period ? { period: route.query.period } : {}))
+  const query = usePeriodQuery()
 
   function show(change: Partial<LevelView>): Promise<unknown> {
-    const { area, folded, open, left } = { ...view.value, ...change }
-    const { student: _student, standard: _standard, ...rest } = route.query
-    const next: LocationQueryRaw = {
-      ...rest,
+    const { area, folded, open, left } = { ...viewOf(askedQuery()), ...change }
+    return changeQuery({
+      student: undefined,
+      standard: undefined,
       area: area ?? undefined,
       folded: folded.size ? [...folded].join(',') : undefined,
       open: open ?? undefined,
       left: left ? '1' : undefined,
-    }
-    return Promise.resolve(goTo({ query: next }))
+    })
   }
   return { view, show, query }
 }

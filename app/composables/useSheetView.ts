@@ -1,5 +1,5 @@
 import { queryOf, viewOf, type SheetView } from '~/sheet/view'
-import { goTo } from '~/composables/useGoTo'
+import { askedQuery, changeQuery } from '~/composables/useGoTo'
 
 /** How a teacher likes the sheet, on this machine, whatever the class. */
 export interface SheetHabits {
@@ -27,8 +27,7 @@ export function useSheetView() {
   const habits = useLocalStorage<SheetHabits>('yukata-sheet', beginning(), { mergeDefaults: true })
 
   /** Shows another view; the address says it, so that it can be kept, reloaded and gone back from. */
-  const show = (change: Partial<SheetView>) =>
-    goTo({ query: { ...route.query, ...queryOf({ ...view.value, ...change }) } })
+  const show = (change: Partial<SheetView>) => changeQuery(queryOf({ ...viewOf(askedQuery()), ...change }))
 
   /** One part of the view as a text that a list can be bound to; nothing chosen is as in the beginning. */
   const chosen = <K extends keyof SheetView>(key: K) =>

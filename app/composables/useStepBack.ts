@@ -7,7 +7,7 @@ import { periodOf } from '#core/calendar/periods'
 import { shortInstant } from '~/composables/useWords'
 import type { ClassStore } from '~/stores/class'
 import { useShownCells } from '~/stores/shown-cells'
-import { goTo } from '~/composables/useGoTo'
+import { askedQuery, goTo } from '~/composables/useGoTo'
 
 export type Way = 'undo' | 'redo'
 interface Stepping {
@@ -105,7 +105,7 @@ export function useStepBack(stepping: () => Stepping, classes: () => readonly Cl
         ? second
         : change.kind === 'levelOverride'
           ? third
-          : (periodOf(snapshot.periods, assignment?.dueOn ?? null)?.id ?? route.query.period)
+          : (periodOf(snapshot.periods, assignment?.dueOn ?? null)?.id ?? askedQuery().period)
     if (route.path.startsWith('/course/')) return
     const isLevel = change.kind === 'levelOverride' || change.kind === 'observation'
     const ofCell =

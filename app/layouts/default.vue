@@ -14,6 +14,8 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 
 // `[` and `]` fold what stands at that side of the work.
 const frame = useFrame()
+const marginBox = useTemplateRef('margin-box')
+watch(marginBox, (box) => (frame.marginBox = box), { flush: 'sync' })
 useEventListener('keydown', (event: KeyboardEvent) => {
   if (event.defaultPrevented || (event.ctrlKey && !event.getModifierState('AltGraph')) || event.metaKey) return
   if ((event.target as HTMLElement).closest('input:not([hidden]), textarea, [role=dialog], [role=combobox]')) return
@@ -39,7 +41,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         <i :class="frame.isMarginAway ? 'pi pi-angle-double-left' : 'pi pi-angle-double-right'" aria-hidden="true" />
         <span :class="{ 'visually-hidden': !frame.isMarginAway }">Margin</span>
       </button>
-      <div v-show="!frame.isMarginAway" id="margin" />
+      <div v-show="!frame.isMarginAway" id="margin" ref="margin-box" />
     </aside>
     <div class="foot"><NoticeStrip /><StatusLine /></div>
     <SealedDialog />

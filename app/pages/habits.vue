@@ -2,12 +2,11 @@
 import { standardsOf } from '#core/plan/standards-of'
 import { useToday } from '~/stores/today'
 import { useOpenClasses } from '~/composables/useOpenClasses'
-import { goTo } from '~/composables/useGoTo'
+import { changeQuery } from '~/composables/useGoTo'
 import { counted } from '~/composables/useWords'
 
 /** Learning habits of all classes on one page, once a period. A student in two classes is asked about in both, and it says so. */
 useHead({ title: 'Learning habits · Yukata' })
-const route = useRoute()
 const today = useToday()
 if (!today.classes) await today.load()
 const { open, problem, steps, stepBack, ready } = useOpenClasses((today.classes ?? []).map((each) => each.id))
@@ -51,7 +50,7 @@ const twice = computed(() => [...classesOf.value.values()].filter((each) => each
           type="button"
           class="toggle"
           :aria-pressed="each.id === lead.periodId"
-          @click="goTo({ query: { ...route.query, period: each.id } })"
+          @click="changeQuery({ period: each.id })"
         >
           {{ each.title }}
         </button>

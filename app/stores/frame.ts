@@ -17,6 +17,8 @@ export const useFrame = defineStore('frame', () => {
     narrow: { day: true, margin: false },
   })
   const own = computed(() => (roomy.value ? kept.value.wide : kept.value.narrow))
+  /** The box of the margin, where the page has one: pages put into it what belongs there. */
+  const marginBox = shallowRef<HTMLElement | null>(null)
   const isRail = computed(() => !roomy.value || own.value.day)
   const isMarginAway = computed(() => own.value.margin)
 
@@ -25,5 +27,5 @@ export const useFrame = defineStore('frame', () => {
   /** Brings the margin back, as when something is to be written in it. */
   const showMargin = () => void (own.value.margin = false)
 
-  return { roomy, isRail, isMarginAway, foldDay, foldMargin, showMargin }
+  return { roomy, marginBox, isRail, isMarginAway, foldDay, foldMargin, showMargin }
 })

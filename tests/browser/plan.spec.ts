@@ -5,9 +5,11 @@ import { lookAtDialog } from './looks'
 
 const nowOf = (desk: Desk, name: string) => desk.margin.getByRole('row', { name: new RegExp(name) })
 
-test.beforeEach(async ({ desk }) => {
+test.beforeEach(async ({ desk, page }) => {
   await desk.openClass('Earth Systems 7A')
   await desk.view('Plan')
+  // The Gradebook has a pencil too: a press on it would be lost with the page that it was on.
+  await expect(page.getByRole('heading', { name: 'How the grade is made' })).toBeVisible()
 })
 
 test('each rule says itself back, and a field that cannot be read says why and keeps nothing', async ({

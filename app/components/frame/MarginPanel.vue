@@ -1,15 +1,13 @@
 <script setup lang="ts">
+import { useFrame } from '~/stores/frame'
+
 /**
- * What a page puts into the margin. The margin is of the layout, which may come a moment after the page does; a teleport
- * that waits for it loses count when the page changes meanwhile.
+ * What a page puts into the margin: in the same turn in which the margin is there, because keys of the page write in it. The
+ * margin is of the layout, which may come a moment after the page does, and go before it.
  */
-const margin = shallowRef<HTMLElement | null>(null)
-const { pause } = useRafFn(() => {
-  margin.value = document.getElementById('margin')
-  if (margin.value) pause()
-})
+const frame = useFrame()
 </script>
 
 <template>
-  <Teleport v-if="margin" :to="margin"><slot /></Teleport>
+  <Teleport v-if="frame.marginBox" :to="frame.marginBox"><slot /></Teleport>
 </template>

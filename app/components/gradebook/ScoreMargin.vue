@@ -12,13 +12,13 @@ import { useDraft } from '~/composables/useDraft'
 import { useHistory } from '~/composables/useHistory'
 import { useUnreadCells } from '~/composables/useUnreadCells'
 import { shortDay, shortInstant } from '~/composables/useWords'
+import { usePeriodQuery } from '~/composables/useGoTo'
 
 const props = defineProps<{ studentId: string; assignmentId: string }>()
 const emit = defineEmits<{ back: []; edit: [assignmentId: string]; go: [rows: number, columns: number] }>()
 
 const classStore = useClassStore()
-const route = useRoute()
-const pagePeriod = computed(() => (route.query.period ? { period: String(route.query.period) } : {}))
+const pagePeriod = usePeriodQuery()
 const noteField = useTemplateRef('noteField')
 const workHead = useTemplateRef('workHead')
 

@@ -14,7 +14,7 @@ import { useSelection } from '~/composables/useSelection'
 import { useSheetView } from '~/composables/useSheetView'
 import { useWalk } from '~/composables/useWalk'
 import { counted } from '~/composables/useWords'
-import { goTo } from '~/composables/useGoTo'
+import { changeQuery } from '~/composables/useGoTo'
 
 /** The sheet of scores of one class, or of all classes of a course together, with its margin and its dialogs. */
 const props = defineProps<{ source: SheetSource; asOne: <T>(work: () => T) => T }>()
@@ -97,7 +97,7 @@ onMounted(() => !editing.value && void nextTick(() => sheet.value?.focus()))
 
 watch(editing, (now) => now && frame.showMargin(), { immediate: true })
 
-const edit = (columnId: string) => goTo({ query: { ...route.query, edit: columnId } })
+const edit = (columnId: string) => changeQuery({ edit: columnId })
 /** The classes whose copy can be edited; the first unless another is chosen. */
 const editable = computed(() => (editing.value && editing.value !== 'new' ? source.copiesOf(editing.value) : []))
 const editedIn = ref(0)
@@ -113,8 +113,7 @@ const like = computed(() => {
 })
 
 async function close(): Promise<void> {
-  const { edit: _e, like: _l, ...query } = route.query
-  await goTo({ query })
+  await changeQuery({ edit: undefined, like: undefined })
   sheet.value?.focus()
 }
 
@@ -220,7 +219,7 @@ const firstDate = computed(() =>
         @back="sheet?.focus()"
         @edit="edit(column)"
         @fill="fill([])"
-        @duplicate="goTo({ query: { ...route.query, edit: 'new', like: column } })"
+        @duplicate="changeQuery({ edit: 'new', like: column })"
         @copy="dialogs?.copy(column)"
         @pattern="void onColumn.savePattern(column)"
         @sort="show({ sort: view.sort === column ? 'name' : column })"

@@ -8,7 +8,7 @@ import type { ColumnActions } from '~/composables/useColumnActions'
 import type { NamedTable } from '~/composables/useGridReading'
 import type { ClassStore } from '~/stores/class'
 import { counted } from '~/composables/useWords'
-import { goTo } from '~/composables/useGoTo'
+import { changeQuery } from '~/composables/useGoTo'
 
 /** What a sheet of scores asks before it does something wide: filling, pasting, files, copies, deleting. */
 const props = defineProps<{
@@ -63,8 +63,7 @@ watch(
   (asked) => {
     if (!asked) return
     files.value = true
-    const { files: _, ...query } = route.query
-    void goTo({ query }, { replace: true })
+    void changeQuery({ files: undefined }, { replace: true })
   },
   { immediate: true, flush: 'post' },
 )

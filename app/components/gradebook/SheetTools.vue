@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { usePeriodQuery } from '~/composables/useGoTo'
 import { standardsOf } from '#core/plan/standards-of'
 import { nameOfStandard } from '#core/proficiency/standards'
 import type { Method } from '#core/plan/plan'
@@ -18,10 +19,10 @@ const emit = defineEmits<{ add: []; fill: []; files: []; back: [] }>()
 const classStore = useClassStore()
 const today = useToday()
 const { view, habits, show, chosen } = useSheetView()
-const route = useRoute()
+const period = usePeriodQuery()
 /** The list opens with the same filters. */
 const listQuery = computed(() => ({
-  ...(route.query.period ? { period: String(route.query.period) } : {}),
+  ...period.value,
   ...queryOf({ ...view.value, sort: 'name', show: view.value.show === 'low' ? 'all' : view.value.show }),
 }))
 const box = useTemplateRef('box')

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { usePeriodQuery } from '~/composables/useGoTo'
 import { levelIn } from '#core/proficiency/level'
 import { sharesShown } from '#core/proficiency/calculated'
 import type { LevelWindow } from '#core/proficiency/window'
@@ -47,10 +48,11 @@ const windowWords = computed(() =>
     ? `evidence of ${classStore.period?.title} only`
     : `evidence of the year up to ${shortDay(props.window.period.lastDay)}`,
 )
+const period = usePeriodQuery()
 const cellLink = (assignmentId: string) => ({
   path: `/class/${String(route.params.id)}`,
   query: {
-    ...(route.query.period ? { period: route.query.period } : {}),
+    ...period.value,
     student: props.studentId,
     assignment: assignmentId,
   },

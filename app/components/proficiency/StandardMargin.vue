@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { usePeriodQuery } from '~/composables/useGoTo'
 import { levelIn } from '#core/proficiency/level'
 import type { LevelWindow } from '#core/proficiency/window'
 import { allowedLevels } from '#core/scales/proficiency'
@@ -11,6 +12,7 @@ const props = defineProps<{ standard: Standard; window: LevelWindow }>()
 const emit = defineEmits<{ open: [] }>()
 const classStore = useClassStore()
 const route = useRoute()
+const period = usePeriodQuery()
 const scale = computed(() => props.window.scaleFor(props.standard.id))
 const below = computed(() => props.window.tree.childrenOf(props.standard.id))
 const counts = computed(() => {
@@ -46,7 +48,7 @@ const tagged = computed(() => props.window.taggedWith(props.standard.id).length)
         class="toggle"
         :to="{
           path: `/class/${String(route.params.id)}/standard/${standard.id}`,
-          query: { period: route.query.period },
+          query: period,
         }"
         >Across the class</NuxtLink
       >
@@ -54,7 +56,7 @@ const tagged = computed(() => props.window.taggedWith(props.standard.id).length)
         class="toggle"
         :to="{
           path: `/round/${String(route.params.id)}`,
-          query: { period: route.query.period, standard: standard.id },
+          query: { ...period, standard: standard.id },
         }"
         >Round of the room</NuxtLink
       >

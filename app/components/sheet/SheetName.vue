@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import type { SheetRow } from '~/sheet/types'
-import { goTo } from '~/composables/useGoTo'
+import { goTo, usePeriodQuery } from '~/composables/useGoTo'
 
 /** The name of a row: it leads to the student's own page, in the period that is looked at. */
 const props = defineProps<{ row: SheetRow; at: number; top: number; id: string }>()
-const route = useRoute()
-const open = () => goTo({ path: props.row.path, query: route.query.period ? { period: route.query.period } : {} })
+const period = usePeriodQuery()
+const open = () => goTo({ path: props.row.path, query: period.value })
 </script>
 
 <template>

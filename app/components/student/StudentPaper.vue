@@ -15,6 +15,7 @@ import { cellView } from '~/sheet/score-view'
 import { useClassStore } from '~/stores/class'
 import { usePerson } from '~/stores/person'
 import { shortDay, counted } from '~/composables/useWords'
+import { usePeriodQuery } from '~/composables/useGoTo'
 
 /** One student in this class, whole: every assignment and grade, what is missing, levels, remarks. */
 const props = defineProps<{
@@ -24,12 +25,11 @@ const props = defineProps<{
   /** Whether the way of the grade is drawn. */
   chart?: boolean
 }>()
-const route = useRoute()
 const classStore = useClassStore()
 const { today } = storeToRefs(usePerson())
 const TrendChart = defineAsyncComponent(() => import('~/components/student/TrendChart.vue'))
 const classPath = computed(() => `/class/${classStore.snapshot!.section.id}`)
-const pagePeriod = computed(() => (route.query.period ? { period: String(route.query.period) } : {}))
+const pagePeriod = usePeriodQuery()
 
 /** The assignments of the period, or of the whole year, as they stand for this student. */
 const lines = computed(() => {

@@ -7,10 +7,11 @@ import { useFinding } from '~/composables/useFinding'
 import { useNews } from '~/composables/useNews'
 import { useStepBack } from '~/composables/useStepBack'
 import { useStepKeys } from '~/composables/useStepKeys'
-import { goTo } from '~/composables/useGoTo'
+import { goTo, usePeriodQuery } from '~/composables/useGoTo'
 definePageMeta({ margin: true, key: (route) => `class-${String(route.params.id)}` })
 
 const route = useRoute()
+const { $destination } = useNuxtApp()
 const classStore = useClassStore()
 const notices = useNotices()
 const problem = ref('')
@@ -52,16 +53,20 @@ useEventListener('beforeunload', (event: BeforeUnloadEvent) => {
   if (classStore.pencil && classStore.penciled().length) event.preventDefault()
 })
 
-/** The address holds the period, so that a page can be bookmarked and gone back to. */
-function look(periodId: string): Promise<unknown> {
-  return Promise.resolve(goTo({ query: { period: periodId } }))
+/**
+ * The address holds the period, so that a page can be bookmarked and gone back to. Where another page of the class is on its
+ * way, it is that one's period.
+ */
+function look(period: string): Promise<unknown> {
+  const { path } = [$destination.value, route].find(({ params }) => params.id === id.value)!
+  return goTo({ path, query: { period } })
 }
 watch(
   () => route.query.period,
   (desired) => desired !== classStore.periodId && classStore.look(desired ? String(desired) : null),
 )
 
-const query = computed(() => (route.query.period ? { period: route.query.period } : {}))
+const query = usePeriodQuery()
 
 const stepBack = useStepBack(
   () => classStore,

@@ -3,7 +3,7 @@ import { useToday } from '~/stores/today'
 import { useSheetSource } from '~/composables/useSheetSource'
 import { useOpenClasses } from '~/composables/useOpenClasses'
 import { useSheetView } from '~/composables/useSheetView'
-import { goTo } from '~/composables/useGoTo'
+import { changeQuery, goTo } from '~/composables/useGoTo'
 
 /** All classes of one course as one sheet, for the stack that holds them all. */
 definePageMeta({ margin: true, key: (route) => `course-${String(route.params.course)}` })
@@ -35,10 +35,7 @@ useHead({ title: () => `${classes[0]?.course ?? 'Course'} · Yukata` })
     <Message v-if="problem" severity="error">{{ problem }}</Message>
     <template v-if="lead">
       <ClassScope :class-store="lead">
-        <YearStrip
-          @look="(period) => goTo({ query: { period } })"
-          @assignment="(edit) => goTo({ query: { ...route.query, edit } })"
-        />
+        <YearStrip @look="(period) => goTo({ query: { period } })" @assignment="(edit) => changeQuery({ edit })" />
       </ClassScope>
       <ScoreSheet :source="source" :as-one="steps.asOne" />
     </template>

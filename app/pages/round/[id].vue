@@ -10,7 +10,7 @@ import { useSaving } from '~/stores/saving'
 import { ApiProblem } from '~/composables/useApi'
 import { dyeOf } from '~/composables/useDye'
 import { observationId, observe } from '~/composables/useObserving'
-import { goTo } from '~/composables/useGoTo'
+import { changeQuery, usePeriodQuery } from '~/composables/useGoTo'
 import { counted, shortDay } from '~/composables/useWords'
 
 definePageMeta({ layout: 'handheld', key: (route) => `round-${String(route.params.id)}` })
@@ -44,10 +44,10 @@ const chosen = computed<string[]>({
     String(route.query.standard ?? '')
       .split(',')
       .filter((standardId) => standards.value.some((one) => one.id === standardId)),
-  set: (ids) =>
-    void goTo({ query: { ...route.query, standard: ids.slice(-MOST).join(',') || undefined } }, { replace: true }),
+  set: (ids) => void changeQuery({ standard: ids.slice(-MOST).join(',') || undefined }, { replace: true }),
 })
 const standards = computed(() => (classStore.structure ? standardsOf(classStore.structure) : []))
+const period = usePeriodQuery()
 const choosing = ref(chosen.value.length === 0)
 const turn = ref(0)
 const standard = computed(() => {
@@ -111,7 +111,7 @@ function note(studentId: string, event: Event): void {
         class="back"
         :to="{
           path: `/class/${id}/proficiency`,
-          query: { ...(route.query.period ? { period: route.query.period } : {}), standard: standard?.id },
+          query: { ...period, standard: standard?.id },
         }"
         ><i class="pi pi-arrow-left" aria-hidden="true" /><span class="visually-hidden"
           >Back to Proficiency</span

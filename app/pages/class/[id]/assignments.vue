@@ -9,7 +9,7 @@ import { usePerson } from '~/stores/person'
 import { useFrame } from '~/stores/frame'
 import { useSheetView } from '~/composables/useSheetView'
 import { counted } from '~/composables/useWords'
-import { goTo } from '~/composables/useGoTo'
+import { askedQuery, changeQuery } from '~/composables/useGoTo'
 
 /** All assignments of the class in a list, by the sheet's own filters: one edited, or many changed at once. */
 const route = useRoute()
@@ -54,10 +54,10 @@ const editing = computed(() => {
   const id = String(route.query.edit ?? '')
   return all.value.some((each) => each.id === id) ? id : null
 })
-const edit = (id: string) => goTo({ query: { ...route.query, edit: id } })
+const edit = (id: string) => changeQuery({ edit: id })
 async function endEdit(): Promise<void> {
   const id = editing.value
-  await goTo({ query: { ...route.query, edit: undefined } })
+  await changeQuery({ edit: undefined })
   await nextTick()
   document.getElementById(`work-${id}`)?.focus()
 }
@@ -69,7 +69,7 @@ async function remove(id: string): Promise<void> {
   chosen.value = new Set([id])
 }
 const copying = shallowRef<{ id: string | null; assignment: Readonly<Assignment> }[] | null>(null)
-const toggleAll = () => goTo({ query: { ...route.query, all: everything.value ? undefined : '1' } })
+const toggleAll = () => changeQuery({ all: askedQuery().all ? undefined : '1' })
 </script>
 
 <template>

@@ -9,13 +9,14 @@ import { fullName } from '#core/section'
 import { useClassStore } from '~/stores/class'
 import { counted } from '~/composables/useWords'
 import { levelMethodWords } from '~/words/methods'
+import { usePeriodQuery } from '~/composables/useGoTo'
 
 definePageMeta({ margin: false })
 
 /** Two ways of making levels side by side: whose level would be another and why, before the plan is changed. */
 const route = useRoute()
 const classStore = useClassStore()
-const query = computed(() => (route.query.period ? { period: String(route.query.period) } : {}))
+const query = usePeriodQuery()
 const present = computed(() => classStore.plan!.proficiency)
 const tried = ref<ProficiencySettings>(structuredClone(toRaw(present.value)))
 

@@ -10,7 +10,7 @@ import { useClassStore } from '~/stores/class'
 import { usePerson } from '~/stores/person'
 import { ApiProblem, ask } from '~/composables/useApi'
 import { shortDay, shortInstant, counted, capital } from '~/composables/useWords'
-import { goTo } from '~/composables/useGoTo'
+import { changeQuery } from '~/composables/useGoTo'
 
 /** Everything that was done in the class, newest first; and grades as they were on a day. */
 const route = useRoute()
@@ -23,7 +23,7 @@ const text = (key: string) => (typeof route.query[key] === 'string' ? (route.que
 const filter = (key: string) =>
   computed({
     get: () => text(key),
-    set: (value: string) => void goTo({ query: { ...route.query, [key]: value || undefined }, replace: true }),
+    set: (value: string) => void changeQuery({ [key]: value || undefined }, { replace: true }),
   })
 const student = filter('who')
 const assignment = filter('what')

@@ -2,7 +2,7 @@
 import { fullName } from '#core/section'
 import { useClassStore } from '~/stores/class'
 import { counted } from '~/composables/useWords'
-import { goTo } from '~/composables/useGoTo'
+import { askedQuery, changeQuery } from '~/composables/useGoTo'
 
 definePageMeta({ margin: false })
 
@@ -13,7 +13,7 @@ const classStore = useClassStore()
 const asFamily = computed(() => route.query.as === 'family')
 const everything = computed(() => route.query.all === '1')
 const toggle = (key: 'as' | 'all', value: string) =>
-  goTo({ query: { ...route.query, [key]: route.query[key] === value ? undefined : value } })
+  changeQuery({ [key]: askedQuery()[key] === value ? undefined : value })
 const print = () => window.print()
 </script>
 

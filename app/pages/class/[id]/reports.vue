@@ -6,7 +6,7 @@ import { fileOfTable, handOver, type FileKind } from '~/sheet/files'
 import { askFile } from '~/composables/useApi'
 import { useAttempt } from '~/composables/useAttempt'
 import { useClassAsOf } from '~/composables/useClassAsOf'
-import { goTo } from '~/composables/useGoTo'
+import { changeQuery, goTo, usePeriodQuery } from '~/composables/useGoTo'
 import { counted, shortDay } from '~/composables/useWords'
 import { useClassStore } from '~/stores/class'
 import { usePerson } from '~/stores/person'
@@ -17,7 +17,7 @@ const route = useRoute()
 const classStore = useClassStore()
 const { today, person } = storeToRefs(usePerson())
 const base = computed(() => `/class/${String(route.params.id)}`)
-const query = computed(() => ({ ...(route.query.period ? { period: route.query.period } : {}) }))
+const query = usePeriodQuery()
 
 const chosen = computed(() => reportNames.find((name) => name === route.query.list) ?? null)
 /** The day as of which a list is; empty for now. */
@@ -29,7 +29,7 @@ const table = computed(() =>
     ? reports[chosen.value](shown.value, classStore.period, day.value || today.value)
     : null,
 )
-const lookAt = (on: string) => goTo({ query: { ...route.query, on: on || undefined } })
+const lookAt = (on: string) => changeQuery({ on: on || undefined })
 /** As it is read and saved. */
 const rows = computed(() => (table.value?.rows ?? []).map((row) => row.map(cellWords)))
 const heads = computed(() => (table.value?.columns ?? []).map((column) => columnWords[column]))

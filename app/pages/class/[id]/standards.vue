@@ -10,13 +10,14 @@ import type { Standard } from '#core/section'
 import { useClassStore } from '~/stores/class'
 import { useBatch } from '~/composables/useBatch'
 import { counted, shortDay } from '~/composables/useWords'
+import { usePeriodQuery } from '~/composables/useGoTo'
 
 definePageMeta({ margin: false })
 
 /** The standards of this class: those that come with its course, and those that its teacher made; and its proficiency scale. */
 const route = useRoute()
 const classStore = useClassStore()
-const query = computed(() => (route.query.period ? { period: String(route.query.period) } : {}))
+const query = usePeriodQuery()
 const all = computed(() => standardsOf(classStore.structure!))
 const tree = computed(() => standardTree(all.value))
 type Line = { standard: Standard; depth: number }

@@ -5,7 +5,7 @@ import { describeMarks, describeMethod, describeRounding } from '~/words/plan'
 import { useClassStore } from '~/stores/class'
 import { usePerson } from '~/stores/person'
 import { shortDay, counted } from '~/composables/useWords'
-import { goTo } from '~/composables/useGoTo'
+import { changeQuery } from '~/composables/useGoTo'
 
 /** The whole work of a grade on a page that prints: of one student, or of the class mean. */
 const route = useRoute()
@@ -28,7 +28,7 @@ const grades = computed(() => {
 })
 const counting = computed(() => grades.value.filter((each) => each.there && each.grade))
 const print = () => window.print()
-const show = (id: string | null) => goTo({ query: { ...route.query, student: id ?? undefined } })
+const show = (id: string | null) => changeQuery({ student: id ?? undefined })
 const at = computed(() => classStore.students.findIndex((each) => each.id === student.value?.id))
 const neighbour = (by: number) => classStore.students[at.value + by]
 </script>
@@ -50,7 +50,7 @@ const neighbour = (by: number) => classStore.students[at.value + by]
         :key="each.id"
         type="button"
         class="toggle"
-        @click="goTo({ query: { ...route.query, period: each.id } })"
+        @click="changeQuery({ period: each.id })"
       >
         {{ each.title }}
       </button>

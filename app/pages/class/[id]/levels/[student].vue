@@ -7,6 +7,7 @@ import { fullName, type Standard } from '#core/section'
 import { useClassStore } from '~/stores/class'
 import { counted, shortDay } from '~/composables/useWords'
 import { originWords } from '~/words/origins'
+import { usePeriodQuery } from '~/composables/useGoTo'
 
 definePageMeta({ margin: false, key: 'levels-of-student' })
 
@@ -14,7 +15,7 @@ definePageMeta({ margin: false, key: 'levels-of-student' })
 const route = useRoute()
 const classStore = useClassStore()
 const classPath = computed(() => `/class/${classStore.snapshot!.section.id}`)
-const query = computed(() => (route.query.period ? { period: String(route.query.period) } : {}))
+const query = usePeriodQuery()
 const student = computed(() => classStore.students.find((each) => each.id === route.params.student))
 const window_ = computed(() =>
   classStore.period ? levelWindow(classStore.about(String(route.params.student)), classStore.period) : null,

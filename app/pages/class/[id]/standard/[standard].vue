@@ -9,7 +9,7 @@ import type { Desired } from '#core/desired'
 import { useClassStore } from '~/stores/class'
 import { usePerson } from '~/stores/person'
 import { useNotices } from '~/stores/notices'
-import { goTo } from '~/composables/useGoTo'
+import { goTo, usePeriodQuery } from '~/composables/useGoTo'
 import { counted, shortDay } from '~/composables/useWords'
 
 definePageMeta({ margin: false })
@@ -20,7 +20,7 @@ const classStore = useClassStore()
 const notices = useNotices()
 const { today } = storeToRefs(usePerson())
 const classPath = computed(() => `/class/${classStore.snapshot!.section.id}`)
-const query = computed(() => (route.query.period ? { period: String(route.query.period) } : {}))
+const query = usePeriodQuery()
 
 const window_ = computed(() =>
   classStore.everything && classStore.period ? levelWindow(classStore.everything, classStore.period) : null,

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { fullName } from '#core/section'
 import { useClassStore } from '~/stores/class'
-import { goTo } from '~/composables/useGoTo'
+import { askedQuery, changeQuery, usePeriodQuery } from '~/composables/useGoTo'
 
 // One page for all students: keys pressed while the next one is coming are heard.
 definePageMeta({ margin: false, key: 'student' })
@@ -16,9 +16,9 @@ const asFamily = computed(() => route.query.as === 'family')
 const everything = computed(() => route.query.all === '1')
 
 const toggle = (key: 'as' | 'all', value: string) =>
-  goTo({ query: { ...route.query, [key]: route.query[key] === value ? undefined : value } })
+  changeQuery({ [key]: askedQuery()[key] === value ? undefined : value })
 
-const pagePeriod = computed(() => (route.query.period ? { period: String(route.query.period) } : {}))
+const pagePeriod = usePeriodQuery()
 const print = () => window.print()
 </script>
 
