@@ -11,8 +11,8 @@ const lockParts = existsSync(extensions)
       .filter((name) => name.startsWith(`${process.platform}-`))
       .map((name) => `${extensions}/${name}/fs-native-extensions.node`)
   : []
-/** The letters and icons that any page begins with. */
-const FIRST_FONTS = /(commissioner-latin(-ext)?-full-normal|primeicons)\.[^.]*\.?woff2$/
+/** The letters of names, and the icons, that any page begins with. */
+const FIRST_FONTS = /(commissioner-(latin|latin-ext|vietnamese)-full-normal|primeicons)\.[^.]*\.?woff2$/
 const alias = { '#core': folder('./core') }
 
 export default defineNuxtConfig({

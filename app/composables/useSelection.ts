@@ -57,7 +57,8 @@ export function useSelection(source: SheetSource, focus: () => void): Ref<Select
     },
   )
   watch(active, (now) => {
-    if (now) history.replaceState(history.state, '', addressOf(now))
+    const address = now && addressOf(now)
+    if (address && address !== location.pathname + location.search) history.replaceState(history.state, '', address)
   })
   return active
 }
