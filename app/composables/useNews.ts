@@ -36,7 +36,7 @@ export function useNews(classes: () => readonly ClassStore[]) {
     // Somebody has come or gone, or the calendar is another: the class is read anew.
     opened.addEventListener('roster', ({ data }: MessageEvent<string>) => {
       const changed = opened === source ? open.get(data) : undefined
-      if (!changed || changed.pencil) return
+      if (!changed) return
       void changed.readAgain()
       void useToday()
         .load()

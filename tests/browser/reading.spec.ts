@@ -119,6 +119,36 @@ test('what is half typed stays under the hands, whatever is done elsewhere meanw
   expect((await held(product)).scores.slice(0, 2)).toEqual(['17', null])
 })
 
+test('what is tried in pencil is tried still after the class was read anew, and is kept in a declared term when it is said so', async ({
+  mine,
+  page,
+  product,
+}) => {
+  const there = await held(product)
+  const elsewhere = await actingElsewhere(there)
+  await page.getByRole('button', { name: 'Take up the pencil' }).click()
+  await first(mine).click()
+  await mine.typeDown(['3'])
+  await expect(page.getByText('1 change tried; nothing is kept yet.')).toBeVisible()
+  const quarter = await periodOf(there, 'Quarter 2')
+  const open = { declared: false }
+  await elsewhere('declare', { kind: 'declaration', id: quarter, from: open, to: { declared: true } })
+  await expect(page.getByRole('button', { name: 'Quarter 2, declared' })).toBeVisible()
+  // The hands go on in pencil: what they type next is tried too, and not kept.
+  await mine.typeDown(['4'])
+  await expect(page.getByText('2 changes tried; nothing is kept yet.')).toBeVisible()
+  expect((await held(product)).scores.slice(0, 2)).toEqual([null, null])
+  await page.getByRole('button', { name: 'Keep', exact: true }).click()
+  const question = page.getByRole('dialog', { name: 'Quarter 2 is declared complete' })
+  await question.getByRole('button', { name: 'Leave it as it was' }).click()
+  await expect(page.getByText('2 changes tried; nothing is kept yet.')).toBeVisible()
+  await page.getByRole('button', { name: 'Keep', exact: true }).click()
+  await question.getByRole('button', { name: 'Change it all the same' }).click()
+  await expect(page.getByText('In pencil.')).toHaveCount(0)
+  await expect(status(page)).toHaveText('Saved')
+  expect((await held(product)).scores.slice(0, 2)).toEqual(['3', '4'])
+})
+
 test('whoever signs in sees their own class, whatever the page had asked for before', async ({
   mine,
   page,

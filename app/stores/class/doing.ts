@@ -78,8 +78,10 @@ export function classDoing({ records, pencil, receiving, notices }: Doing) {
     steps.did([{ scope: sectionId(), act: perform(kind, changes, { ...marks, ...(batch ? { batch } : {}) }) }])
   }
 
-  /** Puts the pencil away: what was tried is kept as one act, or rubbed out. */
+  /** Puts the pencil away: what was tried is kept as one act, or rubbed out. Before a declared term is moved it is asked. */
   function endPencil(keep: boolean): void {
+    const moved = keep ? declaredTouched(records.snapshot.value!, pencil.tried()) : []
+    if (!sealed.mayGo(sectionId(), moved, () => endPencil(true))) return
     const changes = pencil.away()
     if (keep && changes.length) enact('pencil', changes)
   }

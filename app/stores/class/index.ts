@@ -76,11 +76,12 @@ function classSetup() {
     const { seq, outOfSync, sources, ...read } = found
     keptSince.value = since
     receiving.readUpTo(seq, read.records, waiting)
-    if (pencil.pencil.value) notices.say('The class was read anew; what was tried in pencil is rubbed out.')
+    const tried = pencil.pencil.value && !another ? pencil.tried() : null
     pencil.pencil.value = null
     unread.keepOnly(id, (cellId) => isCellOf(read, cellId))
     look(own.period === undefined ? shown.periodId.value : own.period, read)
     records.put(read, outOfSync, sources)
+    if (tried) pencil.again(tried)
     if (another) void doing.loadSteps()
   }
   /** Reads the class anew; the period that is looked at by then stays. What cannot be read leaves it as it is. */

@@ -15,9 +15,18 @@ export function classPencil(records: ClassRecords) {
   function take(): void {
     // What was half written before is kept, and cannot be rubbed out.
     keepDrafts(false)
+    begin()
+  }
+  function begin(): void {
     const it = snapshot.value!
     const before = Object.fromEntries(Object.entries(it.records).map(([kind, each]) => [kind, { ...each }])) as Records
     pencil.value = { records: before, grades: new Grades({ ...it, records: before }, records.grades()) }
+  }
+
+  /** Has the pencil in hand again over a class that was read anew, with what was tried on top of it. */
+  function again(tried: readonly Change[]): void {
+    begin()
+    records.apply(tried)
   }
 
   /** Everything that was tried, as changes of what is kept. */
@@ -51,6 +60,6 @@ export function classPencil(records: ClassRecords) {
     if (before) for (const each of changes) applyChange(before, each)
   }
 
-  return { pencil, take, tried, away, applyUnder }
+  return { pencil, take, again, tried, away, applyUnder }
 }
 export type ClassPencil = ReturnType<typeof classPencil>
