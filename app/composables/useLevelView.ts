@@ -18,11 +18,13 @@ function viewOf(query: LocationQuery): LevelView {
 export function useLevelView() {
   const route = useRoute()
   const view = computed(() => viewOf(route.query))
+  /** As it was asked for last: what a further change of it begins from. */
+  const askedView = () => viewOf(askedQuery())
   /** What other pages of the class are told. */
   const query = usePeriodQuery()
 
   function show(change: Partial<LevelView>): Promise<unknown> {
-    const { area, folded, open, left } = { ...viewOf(askedQuery()), ...change }
+    const { area, folded, open, left } = { ...askedView(), ...change }
     return changeQuery({
       student: undefined,
       standard: undefined,
@@ -32,5 +34,5 @@ export function useLevelView() {
       left: left ? '1' : undefined,
     })
   }
-  return { view, show, query }
+  return { view, askedView, show, query }
 }

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { usePeriodQuery } from '~/composables/useGoTo'
 import { standardsOf } from '#core/plan/standards-of'
 import { nameOfStandard } from '#core/proficiency/standards'
 import type { Method } from '#core/plan/plan'
@@ -10,6 +9,7 @@ import { queryOf } from '~/sheet/view'
 import { useClassStore } from '~/stores/class'
 import { useToday } from '~/stores/today'
 import { useSheetView } from '~/composables/useSheetView'
+import { usePeriodQuery } from '~/composables/useGoTo'
 import { counted } from '~/composables/useWords'
 
 /** Everything that says what of the sheet is shown and how, and what can be begun from it. */

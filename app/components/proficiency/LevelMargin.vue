@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { usePeriodQuery } from '~/composables/useGoTo'
 import { levelIn } from '#core/proficiency/level'
 import { sharesShown } from '#core/proficiency/calculated'
 import type { LevelWindow } from '#core/proficiency/window'
@@ -7,6 +6,7 @@ import { round } from '#core/number/round'
 import { fullName, type Standard } from '#core/section'
 import { useClassStore } from '~/stores/class'
 import type { Wish } from '~/sheet/types'
+import { usePeriodQuery } from '~/composables/useGoTo'
 import { counted, shortDay, capital } from '~/composables/useWords'
 import { originWords } from '~/words/origins'
 import LevelOverrideForm from './LevelOverrideForm.vue'

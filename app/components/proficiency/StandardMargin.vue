@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { usePeriodQuery } from '~/composables/useGoTo'
 import { levelIn } from '#core/proficiency/level'
 import type { LevelWindow } from '#core/proficiency/window'
 import { allowedLevels } from '#core/scales/proficiency'
 import type { Standard } from '#core/section'
 import { useClassStore } from '~/stores/class'
+import { usePeriodQuery } from '~/composables/useGoTo'
 import { counted } from '~/composables/useWords'
 
 /** One standard by its head: what it says, how its levels lie in the class, and where its evidence is. */

@@ -22,7 +22,7 @@ const active = ref<Selected | null>(null)
 /** The cell whose reason is asked for: one that was given a level which its evidence does not say. */
 const asked = ref<{ studentId: string; standardId: string } | null>(null)
 
-const { view, show, query } = useLevelView()
+const { view, askedView, show, query } = useLevelView()
 
 /** Does something in the margin, which may have to come back first. */
 function inMargin(work: () => string | undefined): string {
@@ -105,7 +105,7 @@ function close(): void {
   void show({ open: null })
 }
 const fold = (areaId: string) => {
-  const folded = new Set(view.value.folded)
+  const folded = new Set(askedView().folded)
   if (!folded.delete(areaId)) folded.add(areaId)
   void show({ folded })
 }
