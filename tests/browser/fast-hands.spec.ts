@@ -1,7 +1,19 @@
+import type { Page } from '@playwright/test'
 import { expect, slowFrames, test, theDay } from './fixtures'
 
 // Hands are faster than a tired machine: what they ask for while something is on its way is not lost, and goes where they
 // meant it.
+
+/** Holds back every script that has not come yet; answers what lets them come. */
+async function scriptsHeld(page: Page): Promise<() => void> {
+  let come = () => {}
+  const mayCome = new Promise<void>((done) => (come = done))
+  await page.route('**/_nuxt/*.js', async (route) => {
+    await mayCome
+    await route.continue()
+  })
+  return () => come()
+}
 
 test.describe('while a page is on its way', () => {
   // Its script is held back here, which a service worker would have at hand.
@@ -11,12 +23,7 @@ test.describe('while a page is on its way', () => {
     desk,
     page,
   }) => {
-    let come = () => {}
-    const mayCome = new Promise<void>((done) => (come = done))
-    await page.route('**/_nuxt/*.js', async (route) => {
-      await mayCome
-      await route.continue()
-    })
+    const come = await scriptsHeld(page)
     await desk.openClass('Earth Systems 7B')
     await expect(page.locator('.sheet .cell').first()).toBeVisible()
     await desk.view('Close the term')
@@ -30,6 +37,19 @@ test.describe('while a page is on its way', () => {
     await theDay(page).getByRole('link', { name: 'Mapmaking' }).click()
     await expect(page.getByRole('heading', { level: 1, name: 'Mapmaking' })).toBeVisible()
     expect(new URL(page.url()).searchParams.get('period')).toBeNull()
+  })
+
+  test('what comes late moves nothing away under the hand', async ({ desk, page }) => {
+    const come = await scriptsHeld(page)
+    await desk.openClass('Earth Systems 7A')
+    await page.getByRole('columnheader', { name: /^Delta model/ }).click()
+    const button = desk.margin.getByRole('button', { name: 'Put away' })
+    const before = await button.boundingBox()
+    const chart = desk.margin.getByRole('img')
+    await expect(chart).toHaveCount(0)
+    come()
+    await expect(chart).toBeVisible()
+    expect(await button.boundingBox()).toEqual(before)
   })
 })
 

@@ -82,7 +82,8 @@ defineExpose({ focus: () => first.value?.focus() })
     </p>
     <p v-if="!assignment.counts" class="warn">It counts in no grade.</p>
     <p v-else-if="assignment.extraCredit" class="soft">Extra credit: it only adds.</p>
-    <SpreadChart v-if="spread.count" :tenths="spread.tenths" />
+    <!-- The chart comes late: its room is there before it, so that no button moves away under the hand. -->
+    <div v-if="spread.count" class="chart-room"><SpreadChart :tenths="spread.tenths" /></div>
     <dl v-if="spread.count">
       <template v-for="[term, value] in figures" :key="term"
         ><dt>{{ term }}</dt>
@@ -116,6 +117,10 @@ defineExpose({ focus: () => first.value?.focus() })
 </template>
 
 <style scoped>
+.chart-room {
+  height: 120px;
+  margin: 8px 0;
+}
 dl {
   display: grid;
   grid-template-columns: 84px 1fr;

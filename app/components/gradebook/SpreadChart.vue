@@ -57,7 +57,6 @@ const words = computed(() =>
 
 <style scoped>
 .chart {
-  height: 120px;
-  margin: 8px 0;
+  height: 100%;
 }
 </style>

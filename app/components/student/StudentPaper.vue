@@ -129,7 +129,7 @@ const cellLink = (assignmentId: string) => ({
       </div>
       <figure v-if="trend.length > 1">
         <figcaption class="soft small">{{ classStore.period?.title }}, once the work due by each day was in</figcaption>
-        <TrendChart :points="trend" />
+        <div class="chart-room"><TrendChart :points="trend" /></div>
       </figure>
     </header>
     <table class="ruled">
@@ -198,6 +198,9 @@ const cellLink = (assignmentId: string) => ({
 </template>
 
 <style scoped>
+.chart-room {
+  height: 130px;
+}
 header {
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(220px, 340px);

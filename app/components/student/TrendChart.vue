@@ -57,6 +57,6 @@ const words = computed(() => props.points.map((each) => `${shortDay(each.date)}:
 
 <style scoped>
 .chart {
-  height: 130px;
+  height: 100%;
 }
 </style>
