@@ -1,3 +1,4 @@
+import type { Page } from '@playwright/test'
 import { blanks, SHAPE } from '../../core/kinds'
 import { accounts } from '../support/product'
 import { expect, test } from './fixtures'
@@ -20,6 +21,13 @@ async function actingElsewhere({ classId, teacher }: There) {
 async function periodOf({ classId, teacher }: There, title: string): Promise<string> {
   const { periods } = await teacher.get<{ periods: { id: string; title: string }[] }>(`/api/classes/${classId}`)
   return periods.find((each) => each.title === title)!.id
+}
+/** Declares the quarter from another machine: the class is read anew here. */
+async function declaredElsewhere(page: Page, there: There): Promise<void> {
+  const elsewhere = await actingElsewhere(there)
+  const id = await periodOf(there, 'Quarter 2')
+  await elsewhere('declare', { kind: 'declaration', id, from: { declared: false }, to: { declared: true } })
+  await expect(page.getByRole('button', { name: 'Quarter 2, declared' })).toBeVisible()
 }
 
 test('what is sent while a class is on its way is in it, though it was asked for before', async ({
@@ -105,10 +113,7 @@ test('what is half typed stays under the hands, whatever is done elsewhere meanw
   await expect(page.getByRole('columnheader', { name: /Early work/ })).toBeVisible()
   const id = `${there.students[0]!.id}/${there.assignment}`
   await elsewhere('type', { kind: 'cell', id, from: { value: null }, to: { value: { points: '6' } } })
-  const quarter = await periodOf(there, 'Quarter 2')
-  const open = { declared: false }
-  await elsewhere('declare', { kind: 'declaration', id: quarter, from: open, to: { declared: true } })
-  await expect(page.getByRole('button', { name: 'Quarter 2, declared' })).toBeVisible()
+  await declaredElsewhere(page, there)
   await expect(editor).toHaveValue('1')
   await expect(editor).toBeFocused()
   await page.keyboard.type('7')
@@ -125,15 +130,11 @@ test('what is tried in pencil is tried still after the class was read anew, and 
   product,
 }) => {
   const there = await held(product)
-  const elsewhere = await actingElsewhere(there)
   await page.getByRole('button', { name: 'Take up the pencil' }).click()
   await first(mine).click()
   await mine.typeDown(['3'])
   await expect(page.getByText('1 change tried; nothing is kept yet.')).toBeVisible()
-  const quarter = await periodOf(there, 'Quarter 2')
-  const open = { declared: false }
-  await elsewhere('declare', { kind: 'declaration', id: quarter, from: open, to: { declared: true } })
-  await expect(page.getByRole('button', { name: 'Quarter 2, declared' })).toBeVisible()
+  await declaredElsewhere(page, there)
   // The hands go on in pencil: what they type next is tried too, and not kept.
   await mine.typeDown(['4'])
   await expect(page.getByText('2 changes tried; nothing is kept yet.')).toBeVisible()
