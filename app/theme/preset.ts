@@ -51,6 +51,9 @@ const preset = definePreset(
     },
     semantic: {
       primary: indigo,
+      // What changes its colour has it at once: half way between two, words are not to be read.
+      transitionDuration: '0s',
+      mask: { transitionDuration: '0s' },
       focusRing: { width: '2px', style: 'solid', color: '{primary.500}', offset: '1px' },
       formField: { paddingX: '9px', paddingY: '4px' },
       colorScheme: {
