@@ -1,6 +1,7 @@
 import { existsSync, readdirSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { earlyAsks } from './build/early-asks'
+import { firstScript } from './build/first-script'
 import { nodeWorker } from './build/node-worker-plugin'
 import { makeServiceWorker } from './build/service-worker'
 
@@ -53,6 +54,7 @@ export default defineNuxtConfig({
     },
   },
   alias,
+  vite: { plugins: [firstScript()] },
   // In development a page without a server's part has no entry for it, and Nuxt's own server asks for one.
   $development: {
     vite: {

@@ -82,22 +82,46 @@ export interface ChangeStamp {
   actId: string
 }
 
-const keptColumns = new Set(['sectionId', 'scopeId', 'id', 'changedBy', 'changedAt', 'actId'])
+const rowsOwn = new Set(['sectionId', 'scopeId', 'changedBy', 'changedAt', 'actId'])
 const ROWS_AT_ONCE = 500
+
+const ofEachKind = <T>(make: (columns: [string, PgColumn][]) => T) =>
+  Object.fromEntries(kinds.map((kind) => [kind, make(Object.entries(getTableColumns(tables[kind])))])) as Record<
+    Kind,
+    T
+  >
+/** What a record is read from: of a thousand rows, stamps that nobody asked for are half the way. */
+const fieldsOf = ofEachKind((columns) =>
+  Object.fromEntries(columns.filter(([key, column]) => !rowsOwn.has(key) && !column.generated)),
+)
+const decimals = ofEachKind((columns) => columns.filter(([, column]) => is(column, PgNumeric)).map(([key]) => key))
 
 /** All records of one scope: a class, or by name those of a person or the district. */
 export async function readRecords(db: Db, scope: string, of: readonly Kind[] = kindsOfClass): Promise<Records> {
   const records = noRecords()
-  for (const kind of of) {
+  for (const kind of await kindsIn(db, scope, of)) {
     const table = tables[kind]
     const rows = await db
-      .select()
+      .select(fieldsOf[kind])
       .from(table)
       .where(eq(scopeColumn(table), scope))
     Object.assign(records[kind], Object.fromEntries(rows.map((row) => [row.id as string, recordOf(kind, row)])))
   }
   return records
 }
+
+/** The kinds of which a scope has any record: most have few, and a question costs as much whatever is found. */
+async function kindsIn(db: Db, scope: string, of: readonly Kind[]): Promise<readonly Kind[]> {
+  if (of.length < FEW) return of
+  const questions = of.map((kind) => {
+    const table = tables[kind]
+    return [kind, sql<boolean>`exists(select 1 from ${table} where ${scopeColumn(table)} = ${scope})`] as const
+  })
+  const [found] = await db.select(Object.fromEntries(questions)).from(sql`(values (1)) as once`)
+  return of.filter((kind) => found![kind])
+}
+/** So few kinds are asked for one by one. */
+const FEW = 6
 
 /** Some records of one kind, by id. Those that nobody has touched are not in it. */
 export async function readSome<K extends Kind>(
@@ -108,7 +132,7 @@ export async function readSome<K extends Kind>(
 ): Promise<Records[K]> {
   const table: RecordTable = tables[kind]
   const rows = await db
-    .select()
+    .select(fieldsOf[kind])
     .from(table)
     .where(and(eq(scopeColumn(table), scope), inArray(table.id, [...ids])))
   return Object.fromEntries(rows.map((row) => [row.id as string, recordOf(kind, row)])) as unknown as Records[K]
@@ -137,13 +161,8 @@ export async function writeRecords(
 }
 
 /** A row as a record: its decimals in their one form, and what an earlier release wrote as this one would. */
-function recordOf(kind: Kind, row: Row): RecordOf<Kind> {
-  const columns = getTableColumns(tables[kind])
-  const fields = Object.fromEntries(
-    Object.entries(row)
-      .filter(([key]) => !keptColumns.has(key) && !columns[key]?.generated)
-      .map(([key, value]) => [key, isDecimal(columns[key]) && typeof value === 'string' ? readDecimal(value) : value]),
-  )
+function recordOf(kind: Kind, { id: _, ...fields }: Row): RecordOf<Kind> {
+  for (const key of decimals[kind]) if (typeof fields[key] === 'string') fields[key] = readDecimal(fields[key])
   if (kind !== 'cell') return fromShape(kind, fields, ROWS_SHAPE) as RecordOf<Kind>
   const { points, percent, label, level, ...rest } = fields
   return { ...rest, value: valueOf({ points, percent, label, level }) } as RecordOf<'cell'>
@@ -151,8 +170,6 @@ function recordOf(kind: Kind, row: Row): RecordOf<Kind> {
 
 /** Rows say nothing of the release that wrote them; what is new in them already stays as it is. */
 const ROWS_SHAPE = 1
-
-const isDecimal = (column: PgColumn | undefined) => column !== undefined && is(column, PgNumeric)
 
 /** The one form in which a score was typed. */
 function valueOf(forms: Record<string, unknown>): Value | null {
