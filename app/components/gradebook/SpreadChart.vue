@@ -30,6 +30,8 @@ function draw(): void {
             color: colour('--soft'),
             font: { size: 10 },
             maxRotation: 0,
+            // Only three of them have words: all of those have room.
+            autoSkip: false,
             callback: (at) => (Number(at) % 5 === 0 ? `${Number(at) * 10} %` : ''),
           },
         },
