@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { BarController, BarElement, CategoryScale, Chart, LinearScale, Tooltip } from 'chart.js'
+import { useChart } from '~/composables/useChart'
 import { counted } from '~/composables/useWords'
 
 /** How many scores lie in each tenth of the points possible, the last bar for those above them. */
@@ -7,46 +8,38 @@ const props = defineProps<{ tenths: number[] }>()
 Chart.register(BarController, BarElement, CategoryScale, LinearScale, Tooltip)
 
 const canvas = useTemplateRef('canvas')
-let chart: Chart | undefined
 const labels = [...Array(10).keys()].map((each) => `${each * 10}–${each * 10 + 10} %`).concat('above')
 
-function draw(): void {
-  const colour = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name).trim()
-  chart?.destroy()
-  chart = new Chart(canvas.value!, {
-    type: 'bar',
-    data: {
-      labels,
-      datasets: [{ data: props.tenths, backgroundColor: colour('--ai4'), borderRadius: 2, categoryPercentage: 0.95 }],
-    },
-    options: {
-      animation: false,
-      maintainAspectRatio: false,
-      plugins: { legend: { display: false } },
-      scales: {
-        x: {
-          grid: { display: false },
-          ticks: {
-            color: colour('--soft'),
-            font: { size: 10 },
-            maxRotation: 0,
-            // Only three of them have words: all of those have room.
-            autoSkip: false,
-            callback: (at) => (Number(at) % 5 === 0 ? `${Number(at) * 10} %` : ''),
-          },
-        },
-        y: {
-          beginAtZero: true,
-          ticks: { color: colour('--soft'), precision: 0, font: { size: 10 }, maxTicksLimit: 4 },
-          grid: { color: colour('--line') },
+useChart(canvas, (colour) => ({
+  type: 'bar',
+  data: {
+    labels,
+    datasets: [{ data: props.tenths, backgroundColor: colour('--ai4'), borderRadius: 2, categoryPercentage: 0.95 }],
+  },
+  options: {
+    animation: false,
+    maintainAspectRatio: false,
+    plugins: { legend: { display: false } },
+    scales: {
+      x: {
+        grid: { display: false },
+        ticks: {
+          color: colour('--soft'),
+          font: { size: 10 },
+          maxRotation: 0,
+          // Only three of them have words: all of those have room.
+          autoSkip: false,
+          callback: (at) => (Number(at) % 5 === 0 ? `${Number(at) * 10} %` : ''),
         },
       },
+      y: {
+        beginAtZero: true,
+        ticks: { color: colour('--soft'), precision: 0, font: { size: 10 }, maxTicksLimit: 4 },
+        grid: { color: colour('--line') },
+      },
     },
-  })
-}
-onMounted(draw)
-watch(() => props.tenths, draw)
-onBeforeUnmount(() => chart?.destroy())
+  },
+}))
 
 const words = computed(() =>
   props.tenths.flatMap((count, at) => (count ? `${labels[at]}: ${counted(count, 'score')}` : [])).join(', '),

@@ -2,6 +2,7 @@
 import { CategoryScale, Chart, LinearScale, LineController, LineElement, PointElement, Tooltip } from 'chart.js'
 import type { EvidenceItem } from '#core/proficiency/evidence-of'
 import { levelOf, type ProficiencyScale } from '#core/scales/proficiency'
+import { useChart } from '~/composables/useChart'
 import { shortDay } from '~/composables/useWords'
 
 /** Evidence of one standard over time, against the labels of its scale. */
@@ -9,7 +10,6 @@ const props = defineProps<{ evidence: readonly EvidenceItem[]; scale: Proficienc
 Chart.register(CategoryScale, LineController, LineElement, LinearScale, PointElement, Tooltip)
 
 const canvas = useTemplateRef('canvas')
-let chart: Chart | undefined
 const labelOf = (value: number) => props.scale.levels.find((each) => Number(each.value) === value)?.label ?? ''
 const words = computed(() =>
   props.evidence
@@ -17,11 +17,9 @@ const words = computed(() =>
     .join(', '),
 )
 
-function draw(): void {
-  const colour = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name).trim()
+useChart(canvas, (colour) => {
   const values = props.scale.levels.map((each) => Number(each.value))
-  chart?.destroy()
-  chart = new Chart(canvas.value!, {
+  return {
     type: 'line',
     data: {
       labels: props.evidence.map((each) => shortDay(each.on)),
@@ -58,11 +56,8 @@ function draw(): void {
         },
       },
     },
-  })
-}
-onMounted(draw)
-watch(() => props.evidence, draw)
-onBeforeUnmount(() => chart?.destroy())
+  }
+})
 </script>
 
 <template>

@@ -1,0 +1,22 @@
+import { Chart, type ChartConfiguration, type ChartType } from 'chart.js'
+
+/**
+ * A chart on a canvas: drawn with its page, and anew when what it shows changes or light turns to dark, whose colours it has.
+ *
+ * @param chartOf what it shows and how, given the colours of the scheme by their names
+ * @example useChart(canvas, (colour) => ({ type: 'bar', data: { datasets: [{ data, backgroundColor: colour('--ai4') }] } }))
+ */
+export function useChart<Type extends ChartType>(
+  canvas: Readonly<Ref<HTMLCanvasElement | null>>,
+  chartOf: (colour: (name: string) => string) => ChartConfiguration<Type>,
+): void {
+  let chart: Chart<Type> | undefined
+  const colour = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name).trim()
+  function draw(): void {
+    chart?.destroy()
+    chart = new Chart(canvas.value!, chartOf(colour))
+  }
+  onMounted(() => watchEffect(draw))
+  useMutationObserver(document.documentElement, draw, { attributeFilter: ['class'] })
+  onBeforeUnmount(() => chart?.destroy())
+}
