@@ -90,13 +90,19 @@ export const palette = { light: light as Palette, dark }
 
 /** The palette as custom properties of a style sheet. */
 export function paletteCss(): string {
-  const properties = (of: Palette) =>
-    Object.entries(of)
-      .map(([name, value]) => `  --${name}: ${value};\n`)
-      .join('')
+  const rule = (selector: string, of: Palette, scheme: string) => [
+    `${selector} {`,
+    ...Object.entries(of).map(([name, value]) => `  --${name}: ${value};`),
+    `  color-scheme: ${scheme};`,
+    '}',
+  ]
   return [
-    '/* Made by `npm run palette` from shared/palette.ts. */\n',
-    `:root {\n${properties(light)}  color-scheme: light;\n}\n`,
-    `.dark {\n${properties(dark)}  color-scheme: dark;\n}\n`,
-  ].join('')
+    '/* Made by `npm run palette` from shared/palette.ts. */',
+    ...rule(':root', light, 'light'),
+    // Paper is white, whatever the screen is.
+    '@media not print {',
+    ...rule('.dark', dark, 'dark').map((line) => `  ${line}`),
+    '}',
+    '',
+  ].join('\n')
 }

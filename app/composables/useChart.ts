@@ -17,6 +17,8 @@ export function useChart<Type extends ChartType>(
     chart = new Chart(canvas.value!, chartOf(colour))
   }
   onMounted(() => watchEffect(draw))
+  // Printed it has the colours of paper.
+  useEventListener(matchMedia('print'), 'change', draw)
   useMutationObserver(document.documentElement, draw, { attributeFilter: ['class'] })
   onBeforeUnmount(() => chart?.destroy())
 }
