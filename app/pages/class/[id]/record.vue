@@ -149,9 +149,6 @@ ul {
   size: landscape;
 }
 @media print {
-  .tools {
-    display: none;
-  }
   .paper {
     page: record;
     overflow: visible;

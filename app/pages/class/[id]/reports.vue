@@ -234,9 +234,6 @@ tbody th {
   white-space: nowrap;
 }
 @media print {
-  .tools {
-    display: none;
-  }
   .paper {
     overflow: visible;
     padding: 0;

@@ -110,9 +110,6 @@ const neighbour = (by: number) => classStore.students[at.value + by]
   margin-top: 14px;
 }
 @media print {
-  .tools {
-    display: none;
-  }
   .paper {
     overflow: visible;
     padding: 0;
