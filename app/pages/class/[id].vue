@@ -190,6 +190,9 @@ a.toggle {
   align-self: start;
 }
 @media print {
+  .top {
+    padding: 0;
+  }
   .top .steps,
   .top .find,
   .tabs,

@@ -189,4 +189,10 @@ figure {
 .piece {
   margin-right: 3px;
 }
+@media print {
+  .paper {
+    overflow: visible;
+    padding: 0;
+  }
+}
 </style>

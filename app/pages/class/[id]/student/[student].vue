@@ -56,4 +56,10 @@ const print = () => window.print()
   padding: 16px 22px 40px;
   background: var(--sheet);
 }
+@media print {
+  .paper {
+    overflow: visible;
+    padding: 0;
+  }
+}
 </style>
