@@ -182,10 +182,7 @@ test('a grade is incomplete until a day, on the card and for the family, and kee
   expect(card).not.toContain('69.5')
   await desk.view('Gradebook')
   await page.getByRole('link', { name: 'Bekele, Dawit' }).first().click()
-  await page
-    .getByRole('button', { name: /family/i })
-    .first()
-    .click()
+  await page.getByRole('button', { name: 'As the family sees it' }).click()
   await expect(page.getByText('incomplete, to be made good by Jan 15')).toBeVisible()
 })
 
