@@ -27,7 +27,7 @@ test('what is for paper goes on as many pages as it needs, without the tools tha
     await expect(paper, name).toBeVisible()
     await page.emulateMedia({ media: 'print' })
     // What can be pressed is a part of the paper, or not there.
-    expect.soft(await page.getByRole('button').count(), name).toBe(await paper.getByRole('button').count())
+    await expect.soft(page.getByRole('button'), name).toHaveCount(await paper.getByRole('button').count())
     const last = (await paper.innerText()).trim().split(/\s+/).at(-1)!
     const printed = textOf(await page.pdf({ format: 'A5' })).trim()
     expect.soft(printed, name).not.toMatch(/Back|\bPrint\b/)

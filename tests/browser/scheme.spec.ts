@@ -33,7 +33,7 @@ test('light and dark are one press apart, what is drawn turns with them, and the
   await page.reload()
   await column.click()
   await expect(chart).toBeVisible()
-  expect(await drawn(chart)).toBe(dark)
+  await expect.poll(() => drawn(chart)).toBe(dark)
 
   await theDay(page).getByRole('button', { name: 'Light' }).click()
   await expect.poll(() => drawn(chart)).toBe(light)
