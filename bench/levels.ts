@@ -3,7 +3,7 @@ import { isMainThread, parentPort, Worker } from 'node:worker_threads'
 import { fileURLToPath } from 'node:url'
 import { blanks } from '../core/kinds'
 import { jointId } from '../core/kind'
-import { noRecords } from '../core/records'
+import { noRecords, put } from '../core/records'
 import type { Period } from '../core/calendar/periods'
 import { methodNames, levelMethods, type MethodName } from '../core/proficiency/methods'
 import { levelIn } from '../core/proficiency/level'
@@ -43,7 +43,7 @@ function classOf(method: MethodName): ClassSnapshot {
     }
     for (const student of students)
       for (const standard of standards)
-        records.evidence[jointId(student.id, id, standard.id)] = { level: String(1 + Math.floor(random() * 4)) }
+        put(records, 'evidence', jointId(student.id, id, standard.id), { level: String(1 + Math.floor(random() * 4)) })
   }
   return {
     section: { id: 'class', title: 'A class', course: '', school: '', schoolId: '', meets: '' },

@@ -21,8 +21,6 @@ export interface RecordKind<S extends z.ZodObject = z.ZodObject> {
   moves: 'score' | 'override' | 'row' | 'class'
   /** Kept as it is once the office has closed the period that its ids name. */
   closes?: true
-  /** Read through an index of its ids: a record that is new makes a new dictionary, and the index with it. */
-  indexed?: true
   /** Why a change cannot be kept; null where it can. */
   refuse?: (change: ChangeOf<z.infer<S>>, ground: Ground) => Refusal | null
 }
@@ -64,8 +62,10 @@ export interface Ground {
   levelScales: readonly ProficiencyScale[]
 }
 
-/** A kind, with its types found from its schema. */
-export const kind = <S extends z.ZodObject>(given: RecordKind<S>): RecordKind<S> => given
+/** A kind, with its types found from its schema, and what its ids name. */
+export const kind = <S extends z.ZodObject, const N extends readonly Named[]>(
+  given: RecordKind<S> & { names: N },
+): RecordKind<S> & { names: N } => given
 
 /** What ids of the kind look like. */
 export const idOf = ({ names }: Pick<RecordKind, 'names'>): z.ZodType<string> =>
@@ -77,6 +77,12 @@ export const idOf = ({ names }: Pick<RecordKind, 'names'>): z.ZodType<string> =>
  * @example jointId('student-1', 'assignment-9') // 'student-1/assignment-9'
  */
 export const jointId = (...ids: string[]) => ids.join('/')
+
+/** The first part of a joint id, and the rest of it. @example cutId('ann/lab/std') // ['ann', 'lab/std'] */
+export function cutId(joint: string): [first: string, rest: string] {
+  const at = joint.indexOf('/')
+  return at < 0 ? [joint, ''] : [joint.slice(0, at), joint.slice(at + 1)]
+}
 
 /** The parts of a joint id. */
 export const partsOf = (joint: string) => joint.split('/')

@@ -7,7 +7,7 @@ import { closing } from './grading/closing'
 import { declaration } from './grading/declaration'
 import { override } from './grading/override'
 import { reportingWindow, windowGrant, windowRequest } from './grading/reporting-window'
-import { idOf, partsOf, type ChangeOf, type Ground, type RecordKind, type Refusal } from './kind'
+import { idOf, partsOf, type ChangeOf, type Ground, type Named, type RecordKind, type Refusal } from './kind'
 import { assignment } from './plan/assignment'
 import { category } from './plan/category'
 import { pattern } from './plan/pattern'
@@ -61,8 +61,17 @@ export type Kind = keyof typeof kinds
 export type RecordOf<K extends Kind> = z.infer<(typeof kinds)[K]['schema']>
 export const kindNames = Object.keys(kinds) as [Kind, ...Kind[]]
 
+/** Kinds of which a student has one for each of something else: a score for an assignment, a remark for a period. */
+export type StudentKind = {
+  [K in Kind]: (typeof kinds)[K]['names'] extends readonly ['student', Named, ...Named[]] ? K : never
+}[Kind]
+const ofStudents = new Set<Kind>(
+  kindNames.filter((name) => kinds[name].names[0] === 'student' && kinds[name].names.length > 1),
+)
+export const isOfStudents = (kind: Kind): kind is StudentKind => ofStudents.has(kind)
+
 /** The release of shapes that this code writes. What is stored says which it was written with. */
-export const SHAPE = 8
+export const SHAPE = 9
 
 const each = <T>(of: (kind: RecordKind) => T) =>
   Object.fromEntries(Object.entries(kinds).map(([name, kind]) => [name, of(kind as unknown as RecordKind)]))

@@ -2,9 +2,19 @@ import type { Refusal } from '../core/kind'
 import { message, messageOrWords } from './message'
 import { z } from 'zod'
 import { shippedLevelScales } from '../core/scales/shipped-levels'
-import { blanks, kindNames, schemas, SHAPE, wholeFromShape, type Kind } from '../core/kinds'
+import {
+  blanks,
+  isOfStudents,
+  kindNames,
+  schemas,
+  SHAPE,
+  wholeFromShape,
+  type Kind,
+  type RecordOf,
+  type StudentKind,
+} from '../core/kinds'
 import { id, instant } from '../core/fields'
-import { noRecords } from '../core/records'
+import { entriesOf, noRecords, put, recordsOf, type Records, type WrittenRecords } from '../core/records'
 import { anybody } from '../core/remarks/bank-entry'
 import { remarkBox } from '../core/report-card/layout'
 import { pronounSets } from '../core/remarks/pronouns'
@@ -13,10 +23,14 @@ import { availableLevelScale, availableScale } from './plans'
 import { rejections } from './problem'
 
 const span = z.object({ firstDay: z.string(), lastDay: z.string().nullable() })
-/** The records of each kind, by id. */
+type ById<S extends z.ZodType> = z.ZodRecord<z.ZodString, S>
+const byId = <S extends z.ZodType>(of: S): ById<S> => z.record(z.string(), of)
+/** The records of each kind, as `Records` keeps them. */
 const recordSchemas = Object.fromEntries(
-  kindNames.map((kind) => [kind, z.record(z.string(), schemas[kind])]),
-) as unknown as { [K in Kind]: z.ZodRecord<z.ZodString, (typeof schemas)[K]> }
+  kindNames.map((kind) => [kind, isOfStudents(kind) ? byId(byId(schemas[kind])) : byId(schemas[kind])]),
+) as unknown as {
+  [K in Kind]: K extends StudentKind ? ById<ById<(typeof schemas)[K]>> : ById<(typeof schemas)[K]>
+}
 
 const declaredGrade = z.object({
   studentId: z.string(),
@@ -127,26 +141,27 @@ export type OpenClass = z.infer<typeof openClassResponse>
 export const keptClass = z.preprocess(currentClass, openClassResponse)
 
 function currentClass(value: unknown): unknown {
-  const { shape = 1, records: kept } = (value ?? {}) as { shape?: number; records?: Record<string, object> }
+  const { shape = 1, records: kept } = (value ?? {}) as { shape?: number; records?: Records | WrittenRecords }
   if (!kept) return value
   // A release that did not know a kind kept none of it.
-  const records = { ...noRecords(), ...kept }
+  const records = shape < BY_STUDENT ? recordsOf(kept as WrittenRecords) : { ...noRecords(), ...(kept as Records) }
   if (shape >= SHAPE) return { ...(value as object), records }
-  const read = Object.entries(records).map(([kind, ofKind]) => [
-    kind,
-    Object.fromEntries(
-      Object.entries(ofKind).map(([id, fields]) => [id, wholeFromShape(kind as Kind, fields as Fields, shape)]),
-    ),
-  ])
+  const read = noRecords()
+  for (const kind of kindNames)
+    for (const [id, fields] of entriesOf(records, kind))
+      put(read, kind, id, wholeFromShape(kind, fields, shape) as RecordOf<Kind>)
   return {
     ...(value as object),
     ...(shape < 4 ? levelsOfBefore(value as Fields) : {}),
     policy: { ...blanks.policy, ...((value as Fields).policy as object | undefined) },
     outOfSync: (value as Fields).outOfSync ?? (value as Fields).apart ?? null,
     shape: SHAPE,
-    records: Object.fromEntries(read),
+    records: read,
   }
 }
+
+/** Until shape 9 every record was kept by its whole id. */
+const BY_STUDENT = 9
 
 /** Until shape 4 a class had one scale of levels, which was the district's, and standards that were no more than named. */
 function levelsOfBefore({ proficiencyScale, standards, policy }: Fields): Fields {

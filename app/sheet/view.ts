@@ -1,6 +1,5 @@
 import { waitsFor } from '#core/scores/to-score'
-import { jointId } from '#core/kind'
-import { record } from '#core/records'
+import { studentRecord } from '#core/records'
 import type { Assignment } from '#core/plan/assignment'
 import type { Category } from '#core/plan/category'
 import { periodOf, type Period } from '#core/calendar/periods'
@@ -62,11 +61,11 @@ export function isUnscored(
   assignment: Listed<Assignment>,
   today: string,
 ): boolean {
-  const cell = record(snapshot.records, 'cell', jointId(student.id, assignment.id))
+  const cell = studentRecord(snapshot.records, 'cell', student.id, assignment.id)
   return waitsFor(cell, assignment, student.spans, today) === 'now'
 }
 const isMissing = (snapshot: ClassSnapshot, student: Student, assignment: Listed<Assignment>) =>
-  record(snapshot.records, 'cell', jointId(student.id, assignment.id)).marks.includes('missing')
+  studentRecord(snapshot.records, 'cell', student.id, assignment.id).marks.includes('missing')
 
 /** Whether a view shows an assignment. `today` parts what is due from what is still to come. */
 export function isShown(

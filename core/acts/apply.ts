@@ -1,9 +1,9 @@
 import { same } from '../same'
 import type { Change } from './act'
 import type { Desired } from '../desired'
-import { blanks, kinds, type Kind, type RecordOf } from '../kinds'
-import type { RecordKind, Refusal } from '../kind'
-import type { Records } from '../records'
+import type { Kind, RecordOf } from '../kinds'
+import type { Refusal } from '../kind'
+import { put, record, type Records } from '../records'
 
 /** What became of one change where the records are kept. */
 export type Outcome =
@@ -21,7 +21,7 @@ export function changeTo<K extends Kind>(
   id: string,
   desired: Partial<RecordOf<K>>,
 ): Change<K> | null {
-  const present = (records[kind][id] ?? blanks[kind]) as RecordOf<K>
+  const present = record(records, kind, id)
   const from: Partial<RecordOf<K>> = {}
   const to: Partial<RecordOf<K>> = {}
   for (const key of Object.keys(desired) as (keyof RecordOf<K>)[]) {
@@ -43,11 +43,8 @@ export function changesTo(records: Records, desired: readonly Desired[]): Change
  * @returns nothing; `records` holds a new record in the place of the old one
  */
 export function applyChange(records: Records, change: Change): void {
-  const { indexed } = kinds[change.kind] as unknown as RecordKind
-  if (indexed && !(change.id in records[change.kind]))
-    Object.assign(records, { [change.kind]: { ...records[change.kind] } })
-  const kept = records[change.kind] as Record<string, object>
-  kept[change.id] = { ...(kept[change.id] ?? blanks[change.kind]), ...change.to }
+  const { kind, id, to } = change
+  put(records, kind, id, { ...record(records, kind, id), ...to } as RecordOf<Kind>)
 }
 
 /** The change that takes this one back. */

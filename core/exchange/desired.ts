@@ -1,8 +1,8 @@
 import type { MessageOf } from '../message'
 import { scaleOf } from '../plan/level-scale'
 import { isBlank } from '../scores/to-score'
-import { jointId, partsOf } from '../kind'
-import { record } from '../records'
+import { partsOf } from '../kind'
+import { entriesOf, record, studentRecord } from '../records'
 import type { Assignment } from '../plan/assignment'
 import type { Cell } from '../scores/cell'
 import { periodOf, type Period } from '../calendar/periods'
@@ -100,7 +100,7 @@ function scoresOf(
 ): Sendable[] {
   const byId = new Map(assignments.map((each) => [each.id, each]))
   const students = new Map(snapshot.students.map((each) => [each.id, each]))
-  return Object.entries(snapshot.records.cell).flatMap(([id, cell]): Sendable[] => {
+  return entriesOf(snapshot.records, 'cell').flatMap(([id, cell]): Sendable[] => {
     const [studentId, assignmentId] = partsOf(id) as [string, string]
     const assignment = byId.get(assignmentId)
     const student = students.get(studentId)
@@ -189,7 +189,7 @@ function gradeOf(
   isGraded: boolean,
 ): Omit<ThingFields['grade'], 'termId' | 'studentId'> {
   const { studentId } = declared
-  const { reason } = record(window.snapshot.records, 'override', jointId(studentId, window.period.id))
+  const { reason } = studentRecord(window.snapshot.records, 'override', studentId, window.period.id)
   const isOwn = isGraded && declared.overridden
   return {
     percent: isGraded && declared.percent !== null ? Number(declared.percent) : null,

@@ -1,5 +1,5 @@
 import type { GradebookFiles } from '../formats/oneroster/csv-gradebook'
-import { record } from '../records'
+import { entriesOf, record } from '../records'
 import type { ClassSnapshot } from '../section'
 import type { Coursework, CourseworkResult } from './coursework'
 import { scoreId } from './desired'
@@ -78,7 +78,7 @@ export function fromFiles(
       const { title, ...fields } = asHere(snapshot, id)
       found.baseline.set(id, { type: 'assignment', theirId: id, title, fields, isIn: true })
     }
-  found.cleared = Object.keys(snapshot.records.cell).filter((id) => gone.has(scoreId(id)))
+  found.cleared = entriesOf(snapshot.records, 'cell').flatMap(([id]) => (gone.has(scoreId(id)) ? [id] : []))
   return found
 }
 

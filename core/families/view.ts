@@ -1,8 +1,7 @@
 import type { MessageOf } from '../message'
 import type { CivilDate } from '../calendar/date'
 import type { Period } from '../calendar/periods'
-import { jointId } from '../kind'
-import { record } from '../records'
+import { studentRecord } from '../records'
 import type { Assignment } from '../plan/assignment'
 import { levelsIn } from '../proficiency/levels-in'
 import { levelWindow } from '../proficiency/window'
@@ -51,7 +50,7 @@ export function familyView(snapshot: ClassSnapshot, student: Student, period: Pe
   const view: FamilyView = { lines: [], grades: [], levels, hidden: [] }
   let unshown = 0
   for (const each of assignmentsIn(snapshot, period)) {
-    const cell = record(snapshot.records, 'cell', jointId(student.id, each.id))
+    const cell = studentRecord(snapshot.records, 'cell', student.id, each.id)
     const has = cell.value !== null || cell.marks.length > 0
     if (!has && each.dueOn !== null && !enrolledOn(student, each.dueOn)) continue
     if (!isSeen(each, today)) {
@@ -99,7 +98,7 @@ function addGrades(view: FamilyView, snapshot: ClassSnapshot, student: Student, 
   }
   const grades = new Grades({ ...snapshot, students: [student] })
   for (const each of withAncestors(snapshot, period)) {
-    const typed = record(snapshot.records, 'override', jointId(student.id, each.id))
+    const typed = studentRecord(snapshot.records, 'override', student.id, each.id)
     const grade = familyGrade(plan, grades.of(student.id, each.id), typed)
     if (grade) view.grades.push({ title: each.title, ...grade })
     if (typed.reason)

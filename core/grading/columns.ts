@@ -1,16 +1,15 @@
 import { scaleOf } from '../plan/level-scale'
-import { jointId } from '../kind'
 import type { Assignment } from '../plan/assignment'
 import type { Cell } from '../scores/cell'
 import type { Plan } from '../plan/plan'
 import { thousandths } from '../number/decimal'
 import { divided, gcd, lcm, times, type Int } from '../number/int'
 import { compare, inSteps, ofDecimal, type Ratio } from '../number/ratio'
-import { contribution } from '../scores/contribution'
+import { contribution, countedValue } from '../scores/contribution'
 import { worthOf, type WorthScales } from '../scores/worth'
+import type { Records } from '../records'
 import type { Student } from '../section'
 import type { GradingContext } from './context'
-import type { CellIds } from './cell-ids'
 import type { Listed } from '../plan/rules'
 
 /** Whole numbers: doubles where all of them fit, else of any size. */
@@ -64,7 +63,8 @@ interface Grain {
 
 /** What reading a cell needs besides the cell. */
 export interface Reading extends WorthScales {
-  cells: Readonly<Record<string, Readonly<Cell>>>
+  /** By student, then assignment. */
+  cells: Records['cell']
   plan: Readonly<Plan>
 }
 
@@ -76,63 +76,61 @@ export const readingOf = ({ snapshot, plan }: GradingContext): Reading => ({
 })
 
 /** Reads the records of a class into columns, in the coarsest unit that holds them all. */
-export function columnsOf(context: GradingContext, cellIds: CellIds): Columns {
+export function columnsOf(context: GradingContext): Columns {
   const { assignments, snapshot } = context
-  const { students } = snapshot
-  const scores = scoresOf(context, cellIds)
+  const { state, ...scores } = scoresOf(context)
   const grain = grainOf(assignments, scores)
   const possible = assignments.map((each) => unitsOf(ofDecimal(each.points), grain)!)
-  const columns: Columns = {
-    students,
+  return {
+    students: snapshot.students,
     assignments,
-    rowOf: new Map(students.map((each, at) => [each.id, at])),
+    rowOf: new Map(snapshot.students.map((each, at) => [each.id, at])),
     columnOf: new Map(assignments.map((each, at) => [each.id, at])),
     grain,
-    state: new Uint8Array(scores.thousandths.length),
+    state,
     earned: earnedOf(scores, grain),
     possible: toInts(possible),
     ...basesOf(assignments, possible),
   }
-  for (let at = 0; at < columns.state.length; at++)
-    if (scores.isThere[at]) columns.state[at] = stateOf(columns, at % assignments.length)
-  return columns
 }
 
 /** Nothing possible, or extra credit: it only adds, and no drop takes it. */
-const stateOf = ({ possible, assignments }: Columns, column: number) =>
-  possible[column]! > 0 && !assignments[column]!.extraCredit ? SCORED : EXTRA
+const stateOf = ({ points, extraCredit }: Listed<Assignment>) =>
+  thousandths(points) > 0 && !extraCredit ? SCORED : EXTRA
 
 /** What all cells are worth, students by assignments. */
 interface Scores {
-  isThere: Uint8Array
   /** Thousandths of a point, of all that are whole in them. */
   thousandths: Float64Array
   /** The others, by place. */
   fine: Map<number, Ratio>
 }
 
-function scoresOf(context: GradingContext, cellIds: CellIds): Scores {
+function scoresOf(context: GradingContext): Scores & Pick<Columns, 'state'> {
   const { assignments, snapshot } = context
   const { students } = snapshot
   const reading = readingOf(context)
-  const { cells } = reading
+  const states = assignments.map(stateOf)
   const width = assignments.length
   const size = students.length * width
-  const scores: Scores = { isThere: new Uint8Array(size), thousandths: new Float64Array(size), fine: new Map() }
-  assignments.forEach((assignment, column) => {
-    if (!assignment.counts) return
-    const ids = cellIds.of(assignment.id)
-    for (let row = 0; row < ids.length; row++) {
-      const cell = cells[ids[row]!]
-      const worth = cell ? worthIn(reading, students[row]!, assignment, cell) : null
+  const state = new Uint8Array(size)
+  const scores: Scores = { thousandths: new Float64Array(size), fine: new Map() }
+  for (let row = 0; row < students.length; row++) {
+    const student = students[row]!
+    const cells = reading.cells[student.id]
+    if (!cells) continue
+    for (let column = 0; column < width; column++) {
+      const assignment = assignments[column]!
+      const cell = cells[assignment.id]
+      const worth = cell ? worthIn(reading, student, assignment, cell) : null
       if (worth === null) continue
       const at = row * width + column
-      scores.isThere[at] = 1
+      state[at] = states[column]!
       if (typeof worth === 'number') scores.thousandths[at] = worth
       else scores.fine.set(at, worth)
     }
-  })
-  return scores
+  }
+  return { ...scores, state }
 }
 
 /** What a cell is worth, in thousandths of a point where those are whole; null where it is in no sum. */
@@ -143,13 +141,19 @@ function worthIn(
   cell: Readonly<Cell>,
 ): number | Ratio | null {
   if (!assignment.counts) return null
-  const found = contribution(cell, assignment, reading.plan, student.spans)
-  if (!('value' in found)) return null
-  if ('points' in found.value) return thousandths(found.value.points)
-  const worth = worthOf(found.value, assignment.points, reading)
+  const value = countedValue(cell) ?? valueInstead(reading, student, assignment, cell)
+  if (!value) return null
+  if ('points' in value) return thousandths(value.points)
+  const worth = worthOf(value, assignment.points, reading)
   if (!worth) return null
   const { whole, isAll } = inSteps(worth.earned, 1000)
   return isAll && typeof whole === 'number' ? whole : worth.earned
+}
+
+/** What a cell without a value counts as, by its marks. */
+function valueInstead({ plan }: Reading, student: Student, assignment: Listed<Assignment>, cell: Readonly<Cell>) {
+  const found = contribution(cell, assignment, plan, student.spans)
+  return 'value' in found ? found.value : null
 }
 
 /** A score that is no whole number of thousandths is one of these: a percent or label has at most two hundred thousandths. */
@@ -177,14 +181,16 @@ function grainOf(assignments: readonly Listed<Assignment>[], scores: Scores): Gr
 }
 
 function earnedOf({ thousandths: whole, fine }: Scores, grain: Grain): Ints {
-  const { perPoint } = grain
-  const inUnits = (each: number) => (perPoint <= THOUSANDTH ? each / (THOUSANDTH / perPoint) : each * (perPoint / 1000))
+  const more = grain.perPoint / THOUSANDTH
   if (!grain.isLarge) {
-    for (let at = 0; at < whole.length; at++) whole[at] = inUnits(whole[at]!)
+    if (more > 1) for (let at = 0; at < whole.length; at++) whole[at]! *= more
+    // A division loses nothing where the quotient is whole, as it is in a unit that holds them all.
+    const less = THOUSANDTH / grain.perPoint
+    if (less > 1) for (let at = 0; at < whole.length; at++) whole[at]! /= less
     for (const [at, each] of fine) whole[at] = unitsOf(each, grain) as number
     return whole
   }
-  const large = Array.from(whole, (each): Int => times(each, perPoint / 1000))
+  const large = Array.from(whole, (each): Int => times(each, more))
   for (const [at, each] of fine) large[at] = unitsOf(each, grain)!
   return large
 }
@@ -236,12 +242,12 @@ export function readCell(columns: Columns, reading: Reading, row: number, column
   const at = row * columns.assignments.length + column
   columns.state[at] = OUT
   columns.earned[at] = 0
-  const cell = reading.cells[jointId(student.id, assignment.id)]
+  const cell = reading.cells[student.id]?.[assignment.id]
   const worth = cell ? worthIn(reading, student, assignment, cell) : null
   if (worth === null) return true
   const units = unitsOf(typeof worth === 'number' ? { n: worth, d: 1000 } : worth, columns.grain)
   if (units === null) return false
   columns.earned[at] = units
-  columns.state[at] = stateOf(columns, column)
+  columns.state[at] = stateOf(assignment)
   return true
 }

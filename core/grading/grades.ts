@@ -1,12 +1,10 @@
-import { blanks } from '../kinds'
-import { jointId, partsOf } from '../kind'
-import { record } from '../records'
+import { jointId } from '../kind'
+import { studentRecord } from '../records'
 import type { Plan } from '../plan/plan'
 import { childrenOf, type Period } from '../calendar/periods'
 import { ofDecimal, type Ratio } from '../number/ratio'
 import { round } from '../number/round'
 import type { ClassSnapshot, Student } from '../section'
-import { CellIds } from './cell-ids'
 import { columnsOf, readCell, readingOf, type Columns, type Reading } from './columns'
 import { compose, type Composed } from './compose'
 import { contextOf, type GradingContext } from './context'
@@ -54,22 +52,12 @@ export class Grades {
   /** By row, then period. */
   private results: Map<string, Result>[] = []
   private readonly dropsOf = new Map<string, ReadonlySet<string>>()
-  /** Students who have, or had, an override: most have none, and none is looked for. */
-  private readonly overridden: Set<string>
 
-  private readonly cellIds: CellIds
-
-  /** @param earlier grades of the same class, as before its plan changed: what still holds of them is not made anew */
-  constructor(
-    readonly snapshot: ClassSnapshot,
-    earlier?: Grades | null,
-  ) {
-    this.cellIds = earlier?.cellIds.for(snapshot.students) ?? new CellIds(snapshot.students)
+  constructor(readonly snapshot: ClassSnapshot) {
     this.context = contextOf(snapshot)
     this.plan = this.context.plan
     this.reading = readingOf(this.context)
-    this.columns = columnsOf(this.context, this.cellIds)
-    this.overridden = new Set(Object.keys(snapshot.records.override).map((id) => partsOf(id)[0]!))
+    this.columns = columnsOf(this.context)
     this.computeAll()
   }
 
@@ -131,7 +119,7 @@ export class Grades {
     const column = this.columns.columnOf.get(assignmentId)
     if (row === undefined || column === undefined) return
     if (readCell(this.columns, this.reading, row, column)) return this.computeRow(row, column)
-    this.columns = columnsOf(this.context, this.cellIds)
+    this.columns = columnsOf(this.context)
     this.computeAll()
   }
 
@@ -139,7 +127,6 @@ export class Grades {
   reoverride(studentId: string): void {
     const row = this.columns.rowOf.get(studentId)
     if (row === undefined) return
-    this.overridden.add(studentId)
     this.computeRow(row, NO_COLUMN)
   }
 
@@ -211,9 +198,7 @@ export class Grades {
     this.results[this.columns.rowOf.get(studentId)!]!.get(periodId)!
 
   private typed(student: Student, periodId: string) {
-    return this.overridden.has(student.id)
-      ? record(this.snapshot.records, 'override', jointId(student.id, periodId))
-      : blanks.override
+    return studentRecord(this.snapshot.records, 'override', student.id, periodId)
   }
 }
 

@@ -1,4 +1,3 @@
-import { jointId } from '../kind'
 import { record } from '../records'
 import { readDecimal } from '../number/decimal'
 import type { ClassSnapshot } from '../section'
@@ -29,9 +28,9 @@ export function neededFor(
   const assignment = record(snapshot.records, 'assignment', assignmentId)
   const most = Number(assignment.points)
   if (!student || most === 0 || !assignment.counts) return null
-  const id = jointId(studentId, assignmentId)
-  const cells = { ...snapshot.records.cell }
-  const tried: ClassSnapshot = { ...snapshot, students: [student], records: { ...snapshot.records, cell: cells } }
+  const cells = { ...snapshot.records.cell[studentId] }
+  const records = { ...snapshot.records, cell: { [studentId]: cells } }
+  const tried: ClassSnapshot = { ...snapshot, students: [student], records }
   const grades = new Grades(tried)
   const rank = new Map(
     [...record(snapshot.records, 'plan', snapshot.section.id).scale.steps]
@@ -42,7 +41,13 @@ export function neededFor(
   if (target === undefined) return null
   const step = most <= HALVES_TO ? 0.5 : Math.ceil(most / 1000)
   for (let points = 0; points <= most; points += step) {
-    cells[id] = { value: { points: readDecimal(String(points))! }, marks: [], note: '', noteFor: 'teacher', meant: '' }
+    cells[assignmentId] = {
+      value: { points: readDecimal(String(points))! },
+      marks: [],
+      note: '',
+      noteFor: 'teacher',
+      meant: '',
+    }
     grades.rescore(studentId, assignmentId)
     const reached = grades.of(studentId, periodId).computed
     if (reached && rank.get(reached.label)! <= target) return { points: readDecimal(String(points))! }

@@ -1,5 +1,4 @@
-import { jointId } from '../kind'
-import { record } from '../records'
+import { studentRecord } from '../records'
 import type { Period } from '../calendar/periods'
 import { waitsFor } from '../scores/to-score'
 import { enrolledOn, type ClassSnapshot, type Student } from '../section'
@@ -53,7 +52,7 @@ export function toScore(snapshot: ClassSnapshot, period: Period, today: string):
   const assignments = assignmentsIn(snapshot, period)
   for (const student of snapshot.students)
     for (const assignment of assignments) {
-      const cell = record(snapshot.records, 'cell', jointId(student.id, assignment.id))
+      const cell = studentRecord(snapshot.records, 'cell', student.id, assignment.id)
       const waits = waitsFor(cell, assignment, student.spans, today)
       if (waits) counts[waits]++
     }

@@ -1,6 +1,5 @@
 import { scaleOf } from '../plan/level-scale'
-import { jointId } from '../kind'
-import { record } from '../records'
+import { studentRecord } from '../records'
 import type { Assignment } from '../plan/assignment'
 import { compare, divide, inSteps, sum, type Ratio } from '../number/ratio'
 import { round, type Rounding } from '../number/round'
@@ -46,7 +45,7 @@ function middle(sorted: readonly Ratio[], how: Rounding): string | null {
 export function worthsOf(snapshot: ClassSnapshot, assignment: Listed<Assignment>): Worth[] {
   const scales = { scale: planOf(snapshot).scale, levels: scaleOf(snapshot) }
   return snapshot.students.flatMap((student) => {
-    const { value, marks } = record(snapshot.records, 'cell', jointId(student.id, assignment.id))
+    const { value, marks } = studentRecord(snapshot.records, 'cell', student.id, assignment.id)
     if (value === null || marks.includes('excused')) return []
     return worthOf(value, assignment.points, scales) ?? []
   })

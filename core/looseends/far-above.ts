@@ -1,5 +1,6 @@
 import { jointId } from '../kind'
-import { record } from '../records'
+import { studentRecord } from '../records'
+import { countedValue } from '../scores/contribution'
 import { compare, ofDecimal } from '../number/ratio'
 import { assignmentsOf } from '../plan/rules'
 import { fullName } from '../section'
@@ -11,17 +12,17 @@ import type { Find } from './looseend'
 export const farAbove: Find = (snapshot) =>
   assignmentsOf(snapshot).flatMap(({ id: assignmentId, name, points: possible }) => {
     const cells = snapshot.students.flatMap((student) => {
-      const id = jointId(student.id, assignmentId)
-      const cell = record(snapshot.records, 'cell', id)
-      return cell.value && !cell.marks.includes('excused') ? [{ student, id, cell }] : []
+      const cell = studentRecord(snapshot.records, 'cell', student.id, assignmentId)
+      return countedValue(cell) ? [{ student, cell }] : []
     })
     const typed = cells
       .flatMap(({ cell: { value } }) => (value && 'points' in value ? ofDecimal(value.points) : []))
       .toSorted(compare)
     const usual = { median: typed[(typed.length - 1) >> 1] ?? ofDecimal('0'), count: typed.length - 1 }
-    return cells.flatMap(({ student, id, cell }) => {
+    return cells.flatMap(({ student, cell }) => {
       const isAbove = isFarAbove(cell, possible)
       if (!isAbove && !isFarFromOthers(cell, usual)) return []
+      const id = jointId(student.id, assignmentId)
       const score = valueText(cell.value)
       const meant = probablyMeant(score, possible)
       return [

@@ -1,10 +1,11 @@
 import { partsOf } from '../kind'
+import { entriesOf } from '../records'
 import { fullName } from '../section'
 import type { Find, LooseEnd } from './looseend'
 
 /** A grade that is incomplete still, after the day by which it was to be made good. */
 export const incomplete: Find = (snapshot, today) =>
-  Object.entries(snapshot.records.override).flatMap(([id, { incompleteUntil }]): LooseEnd[] => {
+  entriesOf(snapshot.records, 'override').flatMap(([id, { incompleteUntil }]): LooseEnd[] => {
     if (incompleteUntil === null || today === null || incompleteUntil >= today) return []
     const [studentId, periodId] = partsOf(id) as [string, string]
     const student = snapshot.students.find((each) => each.id === studentId)

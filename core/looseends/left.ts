@@ -1,6 +1,5 @@
-import { jointId } from '../kind'
 import type { Message, MessageOf } from '../message'
-import { record } from '../records'
+import { studentRecord } from '../records'
 import { same } from '../same'
 import type { Cell } from '../scores/cell'
 import { fullName, type ClassSnapshot } from '../section'
@@ -21,7 +20,7 @@ export const leftEnds = (snapshot: ClassSnapshot, left: readonly LeftScore[]): L
   left.flatMap(({ studentId, assignmentId, state, reason, seen }): LooseEnd[] => {
     const student = snapshot.students.find((each) => each.id === studentId)
     const assignment = snapshot.records.assignment[assignmentId]
-    const isAsThen = same(record(snapshot.records, 'cell', jointId(studentId, assignmentId)), seen)
+    const isAsThen = same(studentRecord(snapshot.records, 'cell', studentId, assignmentId), seen)
     if (!student || !assignment || assignment.removed || !isAsThen) return []
     const names = { student: fullName(student), assignment: assignment.name }
     return [

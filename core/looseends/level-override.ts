@@ -1,4 +1,5 @@
 import { partsOf } from '../kind'
+import { entriesOf } from '../records'
 import { levelIn } from '../proficiency/level'
 import { levelWindow } from '../proficiency/window'
 import { allowedLevels, type ProficiencyScale } from '../scales/proficiency'
@@ -10,7 +11,7 @@ const FAR = 2
 
 /** A level of the teacher's that is two or more away from its calculation, and has no reason. */
 export const levelOverride: Find = (snapshot) =>
-  Object.entries(snapshot.records.levelOverride).flatMap(([id, each]) => {
+  entriesOf(snapshot.records, 'levelOverride').flatMap(([id, each]) => {
     if (each.level === null || each.reason.trim()) return []
     const [studentId, standardId, periodId] = partsOf(id) as [string, string, string]
     const student = snapshot.students.find((one) => one.id === studentId)

@@ -1,6 +1,5 @@
 import { scaleOf } from '../plan/level-scale'
-import { jointId } from '../kind'
-import { record } from '../records'
+import { studentRecord } from '../records'
 import { assignmentsOf, planOf } from '../plan/rules'
 import { compare, HUNDRED, multiply, ofDecimal } from '../number/ratio'
 import { worthOf } from '../scores/worth'
@@ -13,7 +12,7 @@ export const lowScores: Find = (snapshot) => {
   const scales = { scale: plan.scale, levels: scaleOf(snapshot) }
   return assignmentsOf(snapshot).flatMap((assignment) => {
     const low = snapshot.students.filter((student) => {
-      const { value, marks, note } = record(snapshot.records, 'cell', jointId(student.id, assignment.id))
+      const { value, marks, note } = studentRecord(snapshot.records, 'cell', student.id, assignment.id)
       if (value === null || note !== '' || marks.includes('excused')) return false
       const share = worthOf(value, assignment.points, scales)?.share
       return share ? compare(multiply(share, HUNDRED), ofDecimal(plan.lowLine)) < 0 : false

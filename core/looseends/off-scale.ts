@@ -1,5 +1,5 @@
 import { partsOf } from '../kind'
-import { record } from '../records'
+import { entriesOf, record } from '../records'
 import { planOf } from '../plan/rules'
 import type { Find } from './looseend'
 
@@ -7,7 +7,7 @@ import type { Find } from './looseend'
 export const offScale: Find = (snapshot) => {
   const known = new Set(planOf(snapshot).scale.steps.map((step) => step.label))
   const found = new Map<string, string[]>()
-  for (const [id, { value }] of Object.entries(snapshot.records.cell)) {
+  for (const [id, { value }] of entriesOf(snapshot.records, 'cell')) {
     if (!value || !('label' in value) || known.has(value.label)) continue
     const assignmentId = partsOf(id)[1]!
     if (record(snapshot.records, 'assignment', assignmentId).removed) continue

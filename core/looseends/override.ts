@@ -1,4 +1,5 @@
 import { partsOf } from '../kind'
+import { entriesOf } from '../records'
 import type { Override } from '../grading/override'
 import type { Plan } from '../plan/plan'
 import { agrees, completed, overridePercent } from '../grading/grade'
@@ -9,7 +10,7 @@ import type { Find, LooseEnd } from './looseend'
 /** An override whose percent and label do not agree, or whose label has left the scale, so that it is no grade. */
 export const override: Find = (snapshot) => {
   const plan = planOf(snapshot)
-  return Object.entries(snapshot.records.override).flatMap(([id, each]) => {
+  return entriesOf(snapshot.records, 'override').flatMap(([id, each]) => {
     const [studentId, periodId] = partsOf(id) as [string, string]
     const student = snapshot.students.find((one) => one.id === studentId)
     if (!student) return []

@@ -27,19 +27,21 @@ export function readDecimal(text: string): Decimal | null {
 export function thousandths(value: Decimal): number {
   // Digit by digit: a class has thousands of scores to read when it opens, and a number's parser takes three times as long.
   let digits = 0
-  let places = -1
+  let point = -1
   for (let at = 0; at < value.length; at++) {
-    const code = value.charCodeAt(at)
-    if (code === POINT && places < 0) places = 0
-    else if (code < ZERO || code > NINE || places >= 3) return Math.round(Number(value) * 1000)
-    else {
-      digits = digits * 10 + code - ZERO
-      if (places >= 0) places++
-    }
+    const digit = value.charCodeAt(at) - ZERO
+    if (digit >= 0 && digit <= 9) digits = digits * 10 + digit
+    else if (digit === POINT && point < 0) point = at
+    else return parsed(value)
   }
-  return digits * (places <= 0 ? 1000 : places === 1 ? 100 : places === 2 ? 10 : 1)
+  const places = point < 0 ? 0 : value.length - 1 - point
+  return places < IN_PLACES.length ? digits * IN_PLACES[places]! : parsed(value)
 }
-const [ZERO, NINE, POINT] = [48, 57, 46]
+const ZERO = 48
+const POINT = 46 - ZERO
+/** What the digits count, in thousandths, by the places after the point. */
+const IN_PLACES = [1000, 100, 10, 1]
+const parsed = (value: Decimal) => Math.round(Number(value) * 1000)
 
 /**
  * The decimal halfway between two, of which each has at most two places.

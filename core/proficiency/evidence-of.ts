@@ -1,8 +1,8 @@
-import { jointId, partsOf } from '../kind'
+import { cutId, jointId, partsOf } from '../kind'
 import type { Decimal } from '../number/decimal'
 import type { Assignment } from '../plan/assignment'
 import type { Listed } from '../plan/rules'
-import { record } from '../records'
+import { studentRecord, type Records } from '../records'
 import { worthOf } from '../scores/worth'
 import type { LevelContext } from './context'
 import { converted, cutOffsOf } from './convert'
@@ -40,7 +40,7 @@ export function evidenceAt(
   assignment: Dated,
   standardId: string,
 ): EvidenceItem | null {
-  const { marks, value } = record(snapshot.records, 'cell', jointId(studentId, assignment.id))
+  const { marks, value } = studentRecord(snapshot.records, 'cell', studentId, assignment.id)
   if (marks.includes('excused')) return null
   const item = (level: Decimal, origin: Origin): EvidenceItem => ({
     standardId,
@@ -49,7 +49,7 @@ export function evidenceAt(
     origin,
     assignment,
   })
-  const { level } = record(snapshot.records, 'evidence', jointId(studentId, assignment.id, standardId))
+  const { level } = studentRecord(snapshot.records, 'evidence', studentId, jointId(assignment.id, standardId))
   if (level !== null) return item(level, 'given')
   const scale = scaleFor(standardId)
   // A level typed as the score is evidence for every standard of its item that is judged in the same scale.
@@ -78,18 +78,17 @@ export function evidenceOf(window: LevelWindow, studentId: string, standardId: s
   return observed.length ? [...found, ...observed].sort(byDay) : found
 }
 
+const nothing: Records['observation'][string] = {}
+
 /** What was seen of a student and a standard within a window, oldest first. */
 export function observationsOf(window: LevelWindow, studentId: string, standardId: string): EvidenceItem[] {
-  const ids = window.observedOf(studentId, standardId)
-  if (ids.length === 0) return []
-  const observations = window.snapshot.records.observation
-  return ids
-    .flatMap((id): EvidenceItem[] => {
-      const { level, on, note } = observations[id]!
-      if (level === null || on === null || !window.holds(on)) return []
-      return [{ standardId, on, level, origin: 'observed', assignment: null, observation: { id, note } }]
-    })
-    .sort(byDay)
+  const found: EvidenceItem[] = []
+  for (const [rest, { level, on, note }] of Object.entries(window.snapshot.records.observation[studentId] ?? nothing)) {
+    if (cutId(rest)[0] !== standardId || level === null || on === null || !window.holds(on)) continue
+    const observation = { id: jointId(studentId, rest), note }
+    found.push({ standardId, on, level, origin: 'observed', assignment: null, observation })
+  }
+  return found.sort(byDay)
 }
 
 /**

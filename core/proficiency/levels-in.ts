@@ -1,3 +1,5 @@
+import { partsOf } from '../kind'
+import { entriesOf } from '../records'
 import type { Level } from '../scales/proficiency'
 import { levelIn } from './level'
 import type { LevelWindow } from './window'
@@ -38,10 +40,10 @@ export function levelsIn(window: LevelWindow, studentId: string): StandardLevel[
 /** The standards that work, an observation or a teacher's level of a window is about, and the areas above them. */
 export function shownStandards({ snapshot, tree, period, assignments, holds }: LevelWindow): Set<string> {
   const shown = new Set(assignments.flatMap((each) => each.standardIds))
-  for (const [id, { level, on }] of Object.entries(snapshot.records.observation))
-    if (level !== null && on !== null && holds(on)) shown.add(id.split('/')[1]!)
-  for (const [id, { level }] of Object.entries(snapshot.records.levelOverride))
-    if (level !== null && id.endsWith(`/${period.id}`)) shown.add(id.split('/')[1]!)
+  for (const [id, { level, on }] of entriesOf(snapshot.records, 'observation'))
+    if (level !== null && on !== null && holds(on)) shown.add(partsOf(id)[1]!)
+  for (const [id, { level }] of entriesOf(snapshot.records, 'levelOverride'))
+    if (level !== null && id.endsWith(`/${period.id}`)) shown.add(partsOf(id)[1]!)
   // A set is walked to what is added on the way: the areas above come too.
   for (const id of shown) {
     const parent = tree.get(id)?.parentId

@@ -16,5 +16,4 @@ export const observation = kind({
   schema,
   blank: { level: null, on: null, note: '' },
   moves: 'row',
-  indexed: true,
 })

@@ -1,7 +1,6 @@
 import { holds, yearOf, type Period } from '../calendar/periods'
 import type { Assignment } from '../plan/assignment'
 import { assignmentsIn, assignmentsOf, planOf, type Listed } from '../plan/rules'
-import type { Records } from '../records'
 import type { ClassSnapshot } from '../section'
 import { levelContext, type LevelContext } from './context'
 
@@ -12,8 +11,6 @@ export interface LevelWindow extends LevelContext {
   assignments: readonly Listed<Assignment>[]
   /** Those that are tagged with a standard. */
   taggedWith(standardId: string): readonly Listed<Assignment>[]
-  /** Ids of a student's observations of a standard, in no order, whatever their day. */
-  observedOf(studentId: string, standardId: string): readonly string[]
   /** Whether evidence of that day counts. */
   holds(day: string): boolean
 }
@@ -38,7 +35,6 @@ export function levelWindow(snapshot: ClassSnapshot, period: Period): LevelWindo
     period,
     assignments,
     taggedWith: (standardId) => tagged.get(standardId) ?? [],
-    observedOf: (studentId, standardId) => observedIn(snapshot.records).get(`${studentId}/${standardId}`) ?? [],
     holds: (day) => holds(span, day),
   }
 }
@@ -53,21 +49,4 @@ function spanOf(snapshot: ClassSnapshot, period: Period): Pick<Period, 'firstDay
   if (planOf(snapshot).proficiency.window === 'period') return period
   const year = yearOf(snapshot.periods, [period.id]).find((each) => each.parentId === null) ?? period
   return { firstDay: year.firstDay, lastDay: period.lastDay }
-}
-
-const indexes = new WeakMap<object, Map<string, string[]>>()
-
-/** Ids of observations by student and standard; made again when there is a new one (`indexed` kinds get a new dictionary). */
-function observedIn({ observation }: Records): Map<string, string[]> {
-  const known = indexes.get(observation)
-  if (known) return known
-  const found = new Map<string, string[]>()
-  for (const id of Object.keys(observation)) {
-    const of = id.slice(0, id.lastIndexOf('/'))
-    const list = found.get(of)
-    if (list) list.push(id)
-    else found.set(of, [id])
-  }
-  indexes.set(observation, found)
-  return found
 }

@@ -4,9 +4,8 @@ import { cardRemark } from '../remarks/card-remark'
 import type { ClassSnapshot } from '../section'
 import { Grades } from '../grading/grades'
 import { studentsIn } from '../grading/section'
-import { jointId } from '../kind'
 import { readDecimal, thousandths } from '../number/decimal'
-import { record } from '../records'
+import { studentRecord } from '../records'
 
 /**
  * The grades and remarks of a period as they stand: what a declaration keeps, and what a declared period is later
@@ -16,7 +15,7 @@ export function currentGrades(snapshot: ClassSnapshot, period: Period, grades = 
   return studentsIn(snapshot, period).map((student) => {
     const { effective, computed, override, ...grade } = grades.of(student.id, period.id)
     // While it is incomplete it is no grade of the term, whatever the scores come to.
-    const { incompleteUntil } = record(snapshot.records, 'override', jointId(student.id, period.id))
+    const { incompleteUntil } = studentRecord(snapshot.records, 'override', student.id, period.id)
     const reported = incompleteUntil === null ? grade.reported : null
     return {
       studentId: student.id,
@@ -49,7 +48,7 @@ export function isLeft(
   periodId: string,
   now: Pick<DeclaredGrade, 'percent' | 'label'>,
 ): boolean {
-  const { reason, percent, label } = record(records, 'driftLeft', jointId(studentId, periodId))
+  const { reason, percent, label } = studentRecord(records, 'driftLeft', studentId, periodId)
   // Kept as a decimal, `59`; shown with the plan's places, `59.0`.
   const isSame =
     percent === null || now.percent === null

@@ -1,8 +1,7 @@
 import type { Grade } from '../grading/grade'
-import { jointId } from '../kind'
 import type { Period } from '../calendar/periods'
 import { planOf } from '../plan/rules'
-import { record } from '../records'
+import { record, studentRecord } from '../records'
 import { alike } from '../remarks/alike'
 import { calledStudent } from '../remarks/called-student'
 import { checkRemark, type RemarkFinding } from '../remarks/checks'
@@ -34,7 +33,7 @@ export function remarkStates(
   const { lowLine } = planOf(snapshot)
   const students = of.map((each) => calledStudent(records, each))
   const said = record(records, 'statement', period.id)
-  const remarkOf = (id: string) => record(records, 'remark', jointId(id, period.id)).text
+  const remarkOf = (id: string) => studentRecord(records, 'remark', id, period.id).text
   const same = alike(new Map(students.map(({ id }) => [id, remarkOf(id)])))
   return students.map((student) => {
     const remark = remarkOf(student.id)

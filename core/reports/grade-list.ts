@@ -1,8 +1,7 @@
 import { Grades } from '../grading/grades'
 import type { Override } from '../grading/override'
 import { studentsIn } from '../grading/section'
-import { jointId } from '../kind'
-import { record } from '../records'
+import { studentRecord } from '../records'
 import { rosterName } from '../section'
 import type { Report, ReportCell } from './report'
 
@@ -17,7 +16,7 @@ export const gradeList: Report = (snapshot, period) => {
     columns: ['student', 'computed', 'override', 'grade', 'label', 'reported', 'declared', 'reason'],
     rows: studentsIn(snapshot, period).map((student) => {
       const { computed, effective, reported } = grades.of(student.id, period.id)
-      const own = record(snapshot.records, 'override', jointId(student.id, period.id))
+      const own = studentRecord(snapshot.records, 'override', student.id, period.id)
       const then = declared.get(student.id)
       return [
         rosterName(student),

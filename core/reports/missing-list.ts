@@ -1,7 +1,6 @@
 import { studentsIn } from '../grading/section'
-import { jointId } from '../kind'
 import { assignmentsIn } from '../plan/rules'
-import { record } from '../records'
+import { studentRecord } from '../records'
 import { isMissing } from '../scores/missing'
 import { rosterName } from '../section'
 import type { Report } from './report'
@@ -13,7 +12,7 @@ export const missingList: Report = (snapshot, period) => {
     columns: ['student', 'assignment', 'due'],
     rows: studentsIn(snapshot, period).flatMap((student) =>
       work
-        .filter(({ id }) => isMissing(record(snapshot.records, 'cell', jointId(student.id, id))))
+        .filter(({ id }) => isMissing(studentRecord(snapshot.records, 'cell', student.id, id)))
         .map(({ name, dueOn }) => [rosterName(student), name, dueOn ?? '']),
     ),
   }

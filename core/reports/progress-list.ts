@@ -1,10 +1,9 @@
 import { Grades } from '../grading/grades'
 import { studentsIn } from '../grading/section'
-import { jointId } from '../kind'
 import { assignmentsIn } from '../plan/rules'
 import { levelsIn } from '../proficiency/levels-in'
 import { levelWindow } from '../proficiency/window'
-import { record } from '../records'
+import { studentRecord } from '../records'
 import { isMissing } from '../scores/missing'
 import { rosterName } from '../section'
 import type { Report } from './report'
@@ -18,7 +17,7 @@ export const progressList: Report = (snapshot, period) => {
     columns: ['student', 'grade', 'label', 'count', 'missing', 'levels'],
     rows: studentsIn(snapshot, period).map((student) => {
       const { effective } = grades.of(student.id, period.id)
-      const missing = work.filter(({ id }) => isMissing(record(snapshot.records, 'cell', jointId(student.id, id))))
+      const missing = work.filter(({ id }) => isMissing(studentRecord(snapshot.records, 'cell', student.id, id)))
       const levels = levelsIn(window, student.id).filter((each) => !each.isArea && each.level)
       return [
         rosterName(student),

@@ -1,7 +1,7 @@
 import type { MessageOf } from '../message'
 import { isBlank } from '../scores/to-score'
 import { jointId } from '../kind'
-import { record } from '../records'
+import { record, studentRecord } from '../records'
 import type { Assignment } from '../plan/assignment'
 import type { Desired } from '../desired'
 import { wordsOfName } from '../formats/grid/names'
@@ -34,7 +34,7 @@ export function movedScores(from: ClassSnapshot, to: ClassSnapshot, studentId: s
   const moved: MovedScores = { desired: [], scores: [], left: [] }
   const here = assignmentsOf(to)
   for (const there of assignmentsOf(from)) {
-    const cell = record(from.records, 'cell', jointId(studentId, there.id))
+    const cell = studentRecord(from.records, 'cell', studentId, there.id)
     if (isBlank(cell)) continue
     const stays = (why: MessageOf<'moved'>) => moved.left.push({ name: there.name, why })
     const match = counterpart(there, here)

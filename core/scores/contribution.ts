@@ -17,6 +17,10 @@ export type Out = 'excused' | 'not enrolled' | 'missing counts nothing' | 'incom
 /** A value to set against the points possible, and the mark that it comes from where none was typed; or why there is none. */
 export type Contribution = { value: Value; as?: 'missing' | 'incomplete' } | { out: Out }
 
+/** The value of a cell, which counts whatever its other marks, unless it is excused; null where there is none. */
+export const countedValue = ({ value, marks }: Readonly<Pick<Cell, 'value' | 'marks'>>): Value | null =>
+  value !== null && (marks.length === 0 || !marks.includes('excused')) ? value : null
+
 /**
  * What a cell contributes to a grade, by the first rule that applies: excused; value present; not enrolled on the due
  * date; missing; incomplete; else nothing.
@@ -29,9 +33,10 @@ export function contribution(
   plan: Readonly<Pick<Plan, 'missingCountsAs' | 'incompleteCountsAs'>>,
   spans: readonly Span[],
 ): Contribution {
-  const { value, marks } = cell
+  const { marks } = cell
+  const value = countedValue(cell)
+  if (value) return { value }
   if (marks.includes('excused')) return { out: 'excused' }
-  if (value !== null) return { value }
   const { dueOn } = assignment
   if (dueOn !== null && !spans.some((span) => holds(span, dueOn))) return { out: 'not enrolled' }
   if (marks.includes('missing'))

@@ -1,4 +1,3 @@
-import { partsOf } from '../kind'
 import type { ClassSnapshot } from '../section'
 
 /**
@@ -7,4 +6,4 @@ import type { ClassSnapshot } from '../section'
  * @example scoresOf(snapshot, 'lab') // 24
  */
 export const scoresOf = ({ records }: Pick<ClassSnapshot, 'records'>, assignmentId: string): number =>
-  Object.entries(records.cell).filter(([id, { value }]) => value !== null && partsOf(id)[1] === assignmentId).length
+  Object.values(records.cell).filter((of) => (of[assignmentId]?.value ?? null) !== null).length

@@ -1,8 +1,7 @@
 import { isMissing } from '../scores/missing'
 import { daysAfter, type CivilDate } from '../calendar/date'
 import type { Period } from '../calendar/periods'
-import { jointId } from '../kind'
-import { record } from '../records'
+import { studentRecord } from '../records'
 import { assignmentsIn } from '../plan/rules'
 import { waitsFor } from '../scores/to-score'
 import { fullName, type ClassSnapshot } from '../section'
@@ -43,7 +42,7 @@ export interface ClassDay {
 export function classDay(snapshot: ClassSnapshot, period: Period | null, today: CivilDate): ClassDay {
   const work = period ? assignmentsIn(snapshot, period) : []
   const cellOf = (studentId: string, assignmentId: string) =>
-    record(snapshot.records, 'cell', jointId(studentId, assignmentId))
+    studentRecord(snapshot.records, 'cell', studentId, assignmentId)
   const isHere = (spans: ClassSnapshot['students'][number]['spans']) =>
     spans.some(({ firstDay, lastDay }) => firstDay <= today && (lastDay === null || lastDay >= today))
   const present = snapshot.students.filter((student) => isHere(student.spans))

@@ -4,7 +4,7 @@ import { act as actSchema, currentChange, type Act, type Change } from '../../co
 import { applyChange, checkPrecondition, type Outcome } from '../../core/acts/apply'
 import { same } from '../../core/same'
 import { dependsOn } from '../../core/acts/depends'
-import { noRecords, record, type Records } from '../../core/records'
+import { noRecords, put, record, type Records } from '../../core/records'
 import { SHAPE, type Kind, type RecordOf } from '../../core/kinds'
 import { currentGrades } from '../../core/report-card/declared'
 import type { ActResult, TakenAct } from '../../shared/class'
@@ -138,7 +138,7 @@ async function takeAct(tx: Db, scope: Scope, userId: string, act: Act, clocks: C
     if (outcome.done !== 'applied') return outcome
     applyChange(present, change)
     const ofKind = written.get(change.kind) ?? new Map<string, RecordOf<Kind>>()
-    written.set(change.kind, ofKind.set(change.id, present[change.kind][change.id]!))
+    written.set(change.kind, ofKind.set(change.id, record(present, change.kind, change.id)))
     return outcome
   })
   const stamp: ChangeStamp = { changedBy: userId, changedAt: now, actId: act.id }
@@ -221,7 +221,7 @@ async function presentOf(tx: Db, sectionId: string, changes: readonly Change[]):
   const present = noRecords()
   for (const kind of new Set(changes.map((change) => change.kind))) {
     const ids = [...new Set(changes.flatMap((change) => (change.kind === kind ? change.id : [])))]
-    Object.assign(present[kind], await readSome(tx, sectionId, kind, ids))
+    for (const [id, each] of Object.entries(await readSome(tx, sectionId, kind, ids))) put(present, kind, id, each)
   }
   return present
 }

@@ -1,6 +1,6 @@
 import { and, eq, getTableColumns, inArray, is, sql } from 'drizzle-orm'
 import { PgNumeric, type PgColumn, type PgTable } from 'drizzle-orm/pg-core'
-import { noRecords, type Records } from '../../core/records'
+import { noRecords, put, type Records } from '../../core/records'
 import { fromShape, type Kind, type RecordOf } from '../../core/kinds'
 import { readDecimal } from '../../core/number/decimal'
 import type { Value } from '../../core/scores/score'
@@ -105,7 +105,7 @@ export async function readRecords(db: Db, scope: string, of: readonly Kind[] = k
       .select(fieldsOf[kind])
       .from(table)
       .where(eq(scopeColumn(table), scope))
-    Object.assign(records[kind], Object.fromEntries(rows.map((row) => [row.id as string, recordOf(kind, row)])))
+    for (const row of rows) put(records, kind, row.id as string, recordOf(kind, row))
   }
   return records
 }
@@ -123,19 +123,19 @@ async function kindsIn(db: Db, scope: string, of: readonly Kind[]): Promise<read
 /** So few kinds are asked for one by one. */
 const FEW = 6
 
-/** Some records of one kind, by id. Those that nobody has touched are not in it. */
+/** Some records of one kind, by their whole ids. Those that nobody has touched are not in it. */
 export async function readSome<K extends Kind>(
   db: Db,
   scope: string,
   kind: K,
   ids: readonly string[],
-): Promise<Records[K]> {
+): Promise<Record<string, RecordOf<K>>> {
   const table: RecordTable = tables[kind]
   const rows = await db
     .select(fieldsOf[kind])
     .from(table)
     .where(and(eq(scopeColumn(table), scope), inArray(table.id, [...ids])))
-  return Object.fromEntries(rows.map((row) => [row.id as string, recordOf(kind, row)])) as unknown as Records[K]
+  return Object.fromEntries(rows.map((row) => [row.id as string, recordOf(kind, row)])) as Record<string, RecordOf<K>>
 }
 
 /** Writes records whole, new ones and changed ones. */

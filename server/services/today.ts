@@ -7,7 +7,7 @@ import { looseEnds } from '../../core/looseends'
 import { leftEnds, type LeftScore } from '../../core/looseends/left'
 import { classDay } from '../../core/today/class-day'
 import { closingLines } from '../../core/today/closing-line'
-import { record } from '../../core/records'
+import { entriesOf, record } from '../../core/records'
 import { enrolledOn, type ClassSnapshot } from '../../core/section'
 import type { TodayClass } from '../../shared/today'
 import type { Db } from '../database/client'
@@ -106,8 +106,8 @@ async function read(db: Db, id: string, courseId: string, today: string): Promis
 /** Whether levels were given in a period without any assignment: by what was seen, or for the term. */
 function hasLevels({ records }: ClassSnapshot, period: Period): boolean {
   return (
-    Object.values(records.observation).some(({ level, on }) => level !== null && on !== null && holds(period, on)) ||
-    Object.entries(records.levelOverride).some(([id, { level }]) => level !== null && id.endsWith(`/${period.id}`))
+    entriesOf(records, 'observation').some(([, { level, on }]) => level !== null && on !== null && holds(period, on)) ||
+    entriesOf(records, 'levelOverride').some(([id, { level }]) => level !== null && id.endsWith(`/${period.id}`))
   )
 }
 

@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { entriesOf } from '#core/records'
 import { blanks } from '#core/kinds'
 import { jointId } from '#core/kind'
 import { classResponse, openClassResponse } from '#shared/class'
@@ -115,7 +116,7 @@ describe('what goes out', () => {
   it('is what the contract says', async () => {
     const caller = await Caller.signedIn(product, accounts.teacher)
     const snapshot = classResponse.parse(await caller.get(`/api/classes/${classId}`))
-    expect(Object.keys(snapshot.records.cell).length).toBeGreaterThan(300)
+    expect(entriesOf(snapshot.records, 'cell').length).toBeGreaterThan(300)
     expect(Object.values(snapshot.records.plan)[0]).toMatchObject({ method: 'categories', scale: blanks.plan.scale })
     const { runId } = await caller.post<{ runId: string }>(`/api/classes/${classId}/prepare`)
     expect(runResponse.parse(await caller.get(`/api/exchange/runs/${runId}`)).items.length).toBeGreaterThan(100)

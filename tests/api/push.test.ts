@@ -4,6 +4,7 @@ import { todayResponse } from '#shared/today'
 import { sayRun } from '~/words/sentences/runs'
 import { accounts, Caller, startProduct } from '../support/product'
 import { pushing, type PushRoom } from './pushing'
+import { find } from '#core/records'
 
 const room = {} as PushRoom
 const {
@@ -140,7 +141,7 @@ describe('a push to the district', () => {
     expect(run.items).toMatchObject([{ id, step: 'take', there: { earned: 8.5, marks: ['late'] } }])
     expect(sayRun((await sent(run)).outcome, true)).toBe('1 taken over')
     const { records } = await snapshot()
-    expect(records.cell[id.replace('.', '/')]).toMatchObject({
+    expect(find(records, 'cell', id.replace('.', '/'))).toMatchObject({
       value: { points: '8.5' },
       marks: ['late'],
       note: 'Came in on Friday',
@@ -159,7 +160,7 @@ describe('a push to the district', () => {
     const run = await prepared()
     await decide(run, run.items, 'theirs', 'thing')
     expect(sayRun((await sent(run)).outcome, true)).toBe('1 taken over')
-    expect((await snapshot()).records.cell[id.replace('.', '/')]!.value).toEqual({ points: '7' })
+    expect(find((await snapshot()).records, 'cell', id.replace('.', '/'))!.value).toEqual({ points: '7' })
     // The next time nobody is asked.
     await changedThere('results', id, { score: 6 })
     await type(8, 'Core', '2')

@@ -2,6 +2,7 @@ import { expect } from 'vitest'
 import { jointId } from '#core/kind'
 import { classResponse, openClassResponse } from '#shared/class'
 import type { Choice } from '#core/exchange/compare'
+import { find } from '#core/records'
 import { runResponse, type ExchangeRun, type RunItem } from '#shared/exchange'
 import type { Caller, Product } from '../support/product'
 
@@ -85,7 +86,9 @@ export function pushing(room: PushRoom) {
       id: crypto.randomUUID(),
       kind: 'type',
       at: new Date().toISOString(),
-      changes: [{ kind: 'cell', id, from: { value: records.cell[id]?.value ?? null }, to: { value: { points } } }],
+      changes: [
+        { kind: 'cell', id, from: { value: find(records, 'cell', id)?.value ?? null }, to: { value: { points } } },
+      ],
     }
     expect(await room.teacher.post(`/api/classes/${room.classId}/acts`, { acts: [act] })).toMatchObject({
       results: [{ id: act.id, outcomes: [{ done: 'applied' }] }],

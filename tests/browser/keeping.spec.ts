@@ -6,7 +6,7 @@ interface Snapshot {
   students: { id: string; familyName: string; spans: { firstDay: string; lastDay: string | null }[] }[]
   records: {
     assignment: Record<string, { shortName: string }>
-    cell: Record<string, { value: { points: string } | null }>
+    cell: Record<string, Record<string, { value: { points: string } | null }>>
   }
 }
 
@@ -16,7 +16,7 @@ async function held(product: Product) {
   const snapshot = await teacher.get<Snapshot>(`/api/classes/${id}`)
   const assignment = Object.entries(snapshot.records.assignment).find(([, each]) => each.shortName === 'Lab')![0]
   const scores = snapshot.students.map(
-    (student) => snapshot.records.cell[`${student.id}/${assignment}`]?.value?.points ?? null,
+    (student) => snapshot.records.cell[student.id]?.[assignment]?.value?.points ?? null,
   )
   const typings = async (at: number) =>
     (

@@ -6,7 +6,7 @@ interface Snapshot {
   students: { id: string }[]
   records: {
     assignment: Record<string, { shortName: string }>
-    cell: Record<string, { value: { points: string } | null; note: string }>
+    cell: Record<string, Record<string, { value: { points: string } | null; note: string }>>
   }
 }
 /** What the server has of the first class: its scores of one assignment from the top, and how to reach them. */
@@ -15,7 +15,7 @@ export async function held(product: Product) {
   const [{ id }] = await teacher.get<[{ id: string }]>('/api/today')
   const snapshot = await teacher.get<Snapshot>(`/api/classes/${id}`)
   const assignment = Object.entries(snapshot.records.assignment).find(([, each]) => each.shortName === 'Lab')![0]
-  const cells = snapshot.students.map(({ id: student }) => snapshot.records.cell[`${student}/${assignment}`])
+  const cells = snapshot.students.map(({ id: student }) => snapshot.records.cell[student]?.[assignment])
   return {
     classId: id,
     teacher,

@@ -1,6 +1,11 @@
 import { accounts, Caller } from '../support/product'
 import { Desk, expect, test } from './fixtures'
 
+interface Seen {
+  level: string | null
+  on: string
+}
+
 test.describe('a round of the room', () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true })
 
@@ -45,10 +50,12 @@ test.describe('a round of the room', () => {
     await expect(page.getByRole('status').filter({ hasText: 'Kept on this machine' })).toBeVisible()
     await context.setOffline(false)
     await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible()
-    const read = await caller.get<{ records: { observation: Record<string, { level: string | null; on: string }> } }>(
+    const read = await caller.get<{ records: { observation: Record<string, Record<string, Seen>> } }>(
       `/api/classes/${id}`,
     )
-    const today = Object.values(read.records.observation).filter((each) => each.on === '2026-11-25')
+    const today = Object.values(read.records.observation)
+      .flatMap((of) => Object.values(of))
+      .filter((each) => each.on === '2026-11-25')
     expect(today.filter((each) => each.level === '3')).toHaveLength(21)
     // A second tap takes it back, and a digit goes on to the next row.
     await rows

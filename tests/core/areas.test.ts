@@ -10,6 +10,7 @@ import { levelsIn } from '#core/proficiency/levels-in'
 import type { ProficiencySettings } from '#core/proficiency/settings'
 import { standardTree } from '#core/proficiency/standards'
 import { levelWindow } from '#core/proficiency/window'
+import { put } from '#core/records'
 import { aClass, aStandard } from '../support/class'
 
 /** An area of two standards: 4 and 3 in the first, 1 in the second. */
@@ -27,7 +28,7 @@ function taught(more: Partial<ProficiencySettings> = {}) {
     aStandard('s1', { parentId: 'area' }),
     aStandard('s2', { parentId: 'area' }),
   )
-  snapshot.records.evidence[jointId('ann', 'b', 's2')] = { level: '1' }
+  put(snapshot.records, 'evidence', jointId('ann', 'b', 's2'), { level: '1' })
   return snapshot
 }
 const level = (snapshot: ReturnType<typeof taught>, id = 'area') =>
@@ -44,13 +45,13 @@ describe('the level of an area', () => {
   })
   it('takes an overridden standard as its override', () => {
     const overridden = taught()
-    overridden.records.levelOverride[jointId('ann', 's2', 'q2')] = { level: '4', reason: '' }
+    put(overridden.records, 'levelOverride', jointId('ann', 's2', 'q2'), { level: '4', reason: '' })
     expect(level(overridden).calculated?.value).toBe('3.75')
     expect(level(overridden).parts?.map((each) => each.isOverride)).toEqual([false, true])
   })
   it('takes evidence at the area itself as one more standard', () => {
     const more = taught()
-    more.records.observation[jointId('ann', 'area', 'x')] = { level: '4', on: '2026-11-10', note: '' }
+    put(more.records, 'observation', jointId('ann', 'area', 'x'), { level: '4', on: '2026-11-10', note: '' })
     // (3.5 + 1 + 4) / 3
     expect(level(more).calculated?.value).toBe('2.83')
   })
@@ -73,7 +74,7 @@ describe('the level of an area', () => {
   })
   it('has a level of the teacher’s own, like a standard', () => {
     const given = taught()
-    given.records.levelOverride[jointId('ann', 'area', 'q2')] = { level: '3', reason: '' }
+    put(given.records, 'levelOverride', jointId('ann', 'area', 'q2'), { level: '3', reason: '' })
     expect(level(given)).toMatchObject({ calculated: { value: '2.25' }, effective: { short: '3' } })
   })
   it('stands on the card before its standards', () =>

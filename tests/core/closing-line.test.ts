@@ -5,6 +5,7 @@ import { looseEnds } from '#core/looseends'
 import { asOwnGrade, currentGrades, departures, isLeft } from '#core/report-card/declared'
 import { declaredTouched } from '#core/report-card/declared-touched'
 import { closingLine, closingLines } from '#core/today/closing-line'
+import { find, put } from '#core/records'
 import { aClass, aStandard } from '../support/class'
 
 const quarter = (periods: ReturnType<typeof earth>['periods']) => periods.find(({ id }) => id === 'q2')!
@@ -24,7 +25,7 @@ const earth = () =>
 describe('how far a class is closed', () => {
   it('counts what is due and blank, remarks, and what is to be looked at in them', () => {
     const snapshot = earth()
-    snapshot.records.remark[jointId('ann', 'q2')] = { text: '{name} is ready.' }
+    put(snapshot.records, 'remark', jointId('ann', 'q2'), { text: '{name} is ready.' })
     expect(closingLine(snapshot, quarter(snapshot.periods), '2026-11-25')).toMatchObject({
       scored: { now: 3, notYetDue: 2 },
       ...{ written: 1, students: 2, toLookAt: 1, lookedOver: false, declared: false, examsWithout: null },
@@ -47,9 +48,9 @@ describe('how far a class is closed', () => {
     expect(line()).toBe(null)
     snapshot.standards.push(aStandard('s1'), aStandard('untouched'), aStandard('h1', { habit: true }))
     Object.assign(snapshot.records.assignment.exam!, { standardIds: ['s1'], scoredIn: 'levels' })
-    Object.assign(snapshot.records.cell['ann/exam']!, { value: { level: '3' } })
+    Object.assign(find(snapshot.records, 'cell', 'ann/exam')!, { value: { level: '3' } })
     expect(line()).toEqual({ levels: 1, habits: 2 })
-    snapshot.records.levelOverride[jointId('ann', 'h1', 'q2')] = { level: '3', reason: '' }
+    put(snapshot.records, 'levelOverride', jointId('ann', 'h1', 'q2'), { level: '3', reason: '' })
     snapshot.students[1]!.spans = [{ firstDay: '2026-08-31', lastDay: '2026-11-20' }]
     expect(line()).toEqual({ levels: 0, habits: 0 })
   })
@@ -88,7 +89,7 @@ describe('a declared term', () => {
   it('can be left as it drifted, until the grade moves again', () => {
     const snapshot = declared()
     const drifts = () => looseEnds(snapshot).filter(({ code }) => code === 'drift').length
-    const score = (points: string) => Object.assign(snapshot.records.cell['ann/exam']!, { value: { points } })
+    const score = (points: string) => Object.assign(find(snapshot.records, 'cell', 'ann/exam')!, { value: { points } })
     score('59')
     expect(drifts()).toBe(1)
     const [moved] = departures(snapshot.declared.q2!, currentGrades(snapshot, quarter(snapshot.periods)))
@@ -96,12 +97,12 @@ describe('a declared term', () => {
     expect(asOwnGrade(moved!.now)).toEqual({ percent: '59', label: moved!.now.label })
     // As the database keeps it: without the place that is shown.
     const id = jointId('ann', 'q2')
-    snapshot.records.driftLeft[id] = { percent: '59', label: moved!.now.label, reason: 'agreed' }
+    put(snapshot.records, 'driftLeft', id, { percent: '59', label: moved!.now.label, reason: 'agreed' })
     expect([drifts(), isLeft(snapshot, 'ann', 'q2', moved!.now)]).toEqual([0, true])
     score('58')
     expect(drifts()).toBe(1)
     score('59')
-    snapshot.records.driftLeft[id]!.reason = ''
+    find(snapshot.records, 'driftLeft', id)!.reason = ''
     expect(drifts()).toBe(1)
   })
 })
@@ -109,19 +110,19 @@ describe('a declared term', () => {
 describe('an incomplete grade', () => {
   it('is declared and sent as none, and speaks up when it is made good', () => {
     const snapshot = earth()
-    snapshot.records.override[jointId('ann', 'q2')] = { ...blanks.override, incompleteUntil: '2027-01-15' }
+    put(snapshot.records, 'override', jointId('ann', 'q2'), { ...blanks.override, incompleteUntil: '2027-01-15' })
     const of = () => currentGrades(snapshot, quarter(snapshot.periods)).find(({ studentId }) => studentId === 'ann')!
     expect(of()).toMatchObject({ percent: null, label: null, unadjusted: null, computedPercent: '90.0' })
     snapshot.records.declaration.q2 = { declared: true, reason: '' }
     snapshot.declared.q2 = currentGrades(snapshot, quarter(snapshot.periods))
-    snapshot.records.override[jointId('ann', 'q2')]!.incompleteUntil = null
+    find(snapshot.records, 'override', jointId('ann', 'q2'))!.incompleteUntil = null
     expect(departures(snapshot.declared.q2, [of()])).toMatchObject([
       { was: { percent: null }, now: { percent: '90.0' } },
     ])
   })
   it('is a loose end from the day after it was to be made good', () => {
     const snapshot = earth()
-    snapshot.records.override[jointId('ann', 'q2')] = { ...blanks.override, incompleteUntil: '2027-01-15' }
+    put(snapshot.records, 'override', jointId('ann', 'q2'), { ...blanks.override, incompleteUntil: '2027-01-15' })
     const found = (today: string | null) => looseEnds(snapshot, today).filter(({ code }) => code === 'incomplete')
     expect([found(null).length, found('2027-01-15').length]).toEqual([0, 0])
     const [end] = found('2027-01-16')

@@ -7,6 +7,7 @@ import { blanks } from '#core/kinds'
 import { looseEnds } from '#core/looseends'
 import { planOf } from '#core/plan/rules'
 import { currentGrades } from '#core/report-card/declared'
+import { find, put } from '#core/records'
 import { shippedScales } from '#core/scales/shipped'
 import { aClass } from '../support/class'
 
@@ -94,19 +95,19 @@ describe('a declared grade that is no longer so', () => {
   it('is a loose end with both figures, and is put back in one step', () => {
     const snapshot = declared()
     expect(drifts(snapshot)).toEqual([])
-    snapshot.records.cell['ann/a'] = { ...snapshot.records.cell['ann/a']!, value: { points: '5' } }
+    put(snapshot.records, 'cell', 'ann/a', { ...find(snapshot.records, 'cell', 'ann/a')!, value: { points: '5' } })
     const [end] = drifts(snapshot)
     const { percent, label } = snapshot.declared.q2!.find((each) => each.studentId === 'ann')!
     expect(end!.message).toMatchObject({ code: 'end.drift', period: 'Quarter 2', was: `${percent} ${label}` })
     const [{ kind, id, to }] = end!.fixes![0]!.desired as [{ kind: 'override'; id: string; to: object }]
     expect([kind, id]).toEqual(['override', 'ann/q2'])
-    snapshot.records.override[id] = { ...blanks.override, ...to }
+    put(snapshot.records, 'override', id, { ...blanks.override, ...to })
     expect(drifts(snapshot)).toEqual([])
   })
   it('is none while the period is open', () => {
     const snapshot = declared()
     snapshot.records.declaration.q2 = { declared: false, reason: 'a paper came late' }
-    snapshot.records.cell['ann/a'] = { ...snapshot.records.cell['ann/a']!, value: { points: '5' } }
+    put(snapshot.records, 'cell', 'ann/a', { ...find(snapshot.records, 'cell', 'ann/a')!, value: { points: '5' } })
     expect(drifts(snapshot)).toEqual([])
     expect(planOf(snapshot)).toBeDefined()
   })

@@ -5,6 +5,7 @@ import { cardsOf, together } from '#core/report-card/card'
 import { compose } from '#core/report-card/compose'
 import { cardLayout, remarkBox, type CardLayout } from '#core/report-card/layout'
 import { planOf } from '#core/plan/rules'
+import { put } from '#core/records'
 import { aClass, aStandard } from '../support/class'
 
 const today = '2026-11-26'
@@ -17,7 +18,7 @@ const earth = () => {
     scores: { ann: { exam: '90', notes: '80' }, ben: { exam: '60' } },
   })
   snapshot.standards.push(aStandard('s1', { code: 'M.1' }))
-  snapshot.records.remark[jointId('ann', 'q2')] = { text: 'She asks sharp questions.' }
+  put(snapshot.records, 'remark', jointId('ann', 'q2'), { text: 'She asks sharp questions.' })
   return snapshot
 }
 const q2 = (snapshot = earth()) => snapshot.periods.find(({ id }) => id === 'q2')!
@@ -37,7 +38,7 @@ describe('a card is laid out', () => {
   })
   it('with the box of the remark as high as the layout says, whatever is in it', () => {
     const snapshot = earth()
-    snapshot.records.remark[jointId('ann', 'q2')] = { text: 'Word after word. '.repeat(200) }
+    put(snapshot.records, 'remark', jointId('ann', 'q2'), { text: 'Word after word. '.repeat(200) })
     const [block] = compose({ ...layout, blocks: ['remark'], remarkLines: 3 }, card(snapshot)).classes[0]!.blocks
     expect(block).toMatchObject({ block: 'remark', most: 3 })
     expect((block as { lines: string[] }).lines).toHaveLength(3)
@@ -51,7 +52,7 @@ describe('a card is laid out', () => {
   })
   it('without a figure while the grade is incomplete', () => {
     const snapshot = earth()
-    snapshot.records.override[jointId('ann', 'q2')] = { ...blanks.override, incompleteUntil: '2027-01-15' }
+    put(snapshot.records, 'override', jointId('ann', 'q2'), { ...blanks.override, incompleteUntil: '2027-01-15' })
     const [grade] = compose(layout, card(snapshot)).classes[0]!.blocks
     expect(grade).toMatchObject({ grade: { percent: null, label: null, incompleteUntil: '2027-01-15' } })
     expect(JSON.stringify(card(snapshot).classes[0]!.grade)).not.toContain('85')

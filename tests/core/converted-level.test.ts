@@ -4,6 +4,7 @@ import { cutOffsOf } from '#core/proficiency/convert'
 import { evidenceAt } from '#core/proficiency/evidence-of'
 import { readLevel } from '#core/proficiency/read-level'
 import { scaleOf } from '#core/plan/level-scale'
+import { put } from '#core/records'
 import { allowedLevels } from '#core/scales/proficiency'
 import type { Mark } from '#core/scores/score'
 import { aClass } from '../support/class'
@@ -18,10 +19,7 @@ describe('what is seen without an assignment', () => {
     scores: { ann: { a: { value: { level: '2' } } } },
   })
   const observe = (key: string, level: string | null, on: string) =>
-    (seen.records.observation = {
-      ...seen.records.observation,
-      [jointId('ann', 'std', key)]: { level, on, note: '' },
-    })
+    put(seen.records, 'observation', jointId('ann', 'std', key), { level, on, note: '' })
   it('is evidence of its day, after the work of that day', () => {
     observe('one', '4', '2026-11-12')
     observe('two', '1', '2026-11-05')
@@ -73,8 +71,8 @@ describe('a level that points show', () => {
     scores: { ann: {} },
   })
   const cell = jointId('ann', 'check')
-  const put = (points: string | null, marks: Mark[] = []) =>
-    (scored.records.cell[cell] = {
+  const score = (points: string | null, marks: Mark[] = []) =>
+    put(scored.records, 'cell', cell, {
       value: points === null ? null : { points },
       marks,
       note: '',
@@ -93,29 +91,29 @@ describe('a level that points show', () => {
       ['22', '2'],
       ['44', '4'],
     ] as const) {
-      put(points)
+      score(points)
       expect(shown()).toMatchObject({ level, origin: 'points' })
     }
   })
   it('is the lowest of the scale below all cut-offs', () => {
-    put('3')
+    score('3')
     expect(shown()?.level).toBe(scaleOf(scored).levels.at(-1)!.value)
   })
   it('is none of an excused or a blank cell, nor of nothing possible', () => {
-    put('36', ['excused'])
+    score('36', ['excused'])
     expect(shown()).toBeNull()
-    put(null)
+    score(null)
     expect(shown()).toBeNull()
-    put('36')
+    score('36')
     scored.records.assignment.check = { ...scored.records.assignment.check!, points: '0' }
     expect(shown()).toBeNull()
     scored.records.assignment.check = { ...scored.records.assignment.check!, points: '40' }
   })
   it('gives way to a level that was given', () => {
-    put('36')
-    scored.records.evidence[jointId('ann', 'check', 'std')] = { level: '1' }
+    score('36')
+    put(scored.records, 'evidence', jointId('ann', 'check', 'std'), { level: '1' })
     expect(shown()).toMatchObject({ level: '1', origin: 'given' })
-    scored.records.evidence[jointId('ann', 'check', 'std')] = { level: null }
+    put(scored.records, 'evidence', jointId('ann', 'check', 'std'), { level: null })
   })
   it('follows the scale where the assignment has no cut-offs of its own, and nothing where it has an empty list', () => {
     const levels = scaleOf(scored).levels.map((each) => (each.value === '3' ? { ...each, from: '80' } : each))

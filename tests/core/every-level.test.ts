@@ -6,6 +6,7 @@ import { toDouble } from '#core/number/ratio'
 import { levelIn } from '#core/proficiency/level'
 import { levelMethods, methodNames, type MethodName } from '#core/proficiency/methods'
 import { levelWindow } from '#core/proficiency/window'
+import { put } from '#core/records'
 import { aClass, aStandard } from '../support/class'
 
 /**
@@ -117,16 +118,17 @@ function built(of: Situation) {
   )
   const { records } = snapshot
   for (const { day, standard, level, seen } of once(of.pieces)) {
-    if (!seen) records.evidence[jointId('ann', `a${day}`, `s${standard}`)] = { level: String(level) }
+    if (!seen) put(records, 'evidence', jointId('ann', `a${day}`, `s${standard}`), { level: String(level) })
     else
-      records.observation[jointId('ann', `s${standard}`, `d${day}`)] = {
+      put(records, 'observation', jointId('ann', `s${standard}`, `d${day}`), {
         level: String(level),
         on: DAYS[day]!,
         note: '',
-      }
+      })
   }
   of.own.forEach((level, at) => {
-    if (level !== null) records.levelOverride[jointId('ann', `s${at}`, 'q2')] = { level: String(level), reason: '' }
+    if (level !== null)
+      put(records, 'levelOverride', jointId('ann', `s${at}`, 'q2'), { level: String(level), reason: '' })
   })
   return levelWindow(snapshot, snapshot.periods[2]!)
 }

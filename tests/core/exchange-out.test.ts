@@ -9,6 +9,7 @@ import { entityOf, thingOf, versions, wireOf, type Version } from '#core/formats
 import { gradebookEntities, scoreStatuses } from '#core/formats/oneroster/gradebook-entities'
 import { readDecimal } from '#core/number/decimal'
 import { currentGrades } from '#core/report-card/declared'
+import { put } from '#core/records'
 import { aClass, aStandard } from '../support/class'
 
 describe('what the district should hold', () => {
@@ -118,8 +119,8 @@ describe('what the district should hold', () => {
       aStandard('s2', { reported: false }),
       aStandard('mine', { owner: 'class' }),
     )
-    snapshot.records.levelOverride['ann/s1/q2'] = { level: '4', reason: 'Showed it at the board' }
-    snapshot.records.levelOverride['ann/s2/q2'] = { level: '4', reason: '' }
+    put(snapshot.records, 'levelOverride', 'ann/s1/q2', { level: '4', reason: 'Showed it at the board' })
+    put(snapshot.records, 'levelOverride', 'ann/s2/q2', { level: '4', reason: '' })
     snapshot.declared.q2 = currentGrades(snapshot, snapshot.periods[2]!)
     snapshot.records.declaration.q2 = { ...blanks.declaration, declared: true }
     const ids = new Map(['class', 'ann', 'year', 'q1', 'q2'].map((id) => [id, `there-${id}`]))
@@ -149,14 +150,14 @@ describe('what the district should hold', () => {
     }
   })
   it('sends grades and remarks of declared periods, the override with its reason', () => {
-    snapshot.records.override[jointId('ann', 'q2')] = {
+    put(snapshot.records, 'override', jointId('ann', 'q2'), {
       percent: '80',
       label: 'B-',
       reason: 'redone',
       familyLine: '',
       incompleteUntil: null,
-    }
-    snapshot.records.remark[jointId('ann', 'q2')] = { text: 'Ann is ready.' }
+    })
+    put(snapshot.records, 'remark', jointId('ann', 'q2'), { text: 'Ann is ready.' })
     expect(desired(snapshot, sourced).sendables.some((each) => each.id.includes('grade'))).toBe(false)
     snapshot.declared.q2 = currentGrades(snapshot, snapshot.periods[2]!)
     snapshot.records.declaration.q2 = { ...blanks.declaration, declared: true }

@@ -5,6 +5,7 @@ import { isSeen, seenFrom } from '#core/families/visibility'
 import { jointId } from '#core/kind'
 import { planOf } from '#core/plan/rules'
 import { cardsOf } from '#core/report-card/card'
+import { put } from '#core/records'
 import { aClass, aStandard } from '../support/class'
 
 const today = '2026-11-15'
@@ -103,12 +104,12 @@ describe('what a family sees of a student', () => {
     const given = structuredClone(snapshot)
     const plan = given.records.plan.class!
     given.records.plan.class = { ...plan, families: 'both', coursePoints: { points: '5', periodIds: ['q2'] } }
-    given.records.override[jointId('ann', 'q2')] = {
+    put(given.records, 'override', jointId('ann', 'q2'), {
       ...{ percent: '80', label: 'B-' },
       reason: 'Ill for three weeks, the counsellor knows',
       familyLine: 'For the project that came later.',
       incompleteUntil: null,
-    }
+    })
     const seen = familyView(given, given.students[0]!, given.periods[2]!, today)
     expect(seen.grades[0]).toEqual({
       title: 'Quarter 2',
@@ -128,8 +129,8 @@ describe('what a family sees of a student', () => {
   it('has the levels that the card has, and no other', () => {
     const taught = structuredClone(snapshot)
     taught.standards.push(aStandard('s1', { code: 'M.1' }), aStandard('h', { code: 'HB.1', habit: true }))
-    taught.records.levelOverride[jointId('ann', 's1', 'q2')] = { level: '3', reason: 'The counsellor knows' }
-    taught.records.levelOverride[jointId('ann', 'h', 'q2')] = { level: '4', reason: '' }
+    put(taught.records, 'levelOverride', jointId('ann', 's1', 'q2'), { level: '3', reason: 'The counsellor knows' })
+    put(taught.records, 'levelOverride', jointId('ann', 'h', 'q2'), { level: '4', reason: '' })
     const quarter = taught.periods[2]!
     const seen = (reports: 'both' | 'grades' | 'levels') => {
       const plan = taught.records.plan.class!
@@ -150,7 +151,13 @@ describe('what a family sees of a student', () => {
     const moved = structuredClone(snapshot)
     moved.students[0]!.spans = [{ firstDay: '2026-11-12', lastDay: null }]
     for (const id of ['shown', 'unreleased', 'never'])
-      moved.records.cell[jointId('ann', id)] = { value: null, marks: [], note: '', noteFor: 'teacher', meant: '' }
+      put(moved.records, 'cell', jointId('ann', id), {
+        value: null,
+        marks: [],
+        note: '',
+        noteFor: 'teacher',
+        meant: '',
+      })
     expect(familyView(moved, moved.students[0]!, moved.periods[2]!, today).lines).toEqual([])
   })
 })

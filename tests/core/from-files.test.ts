@@ -4,6 +4,7 @@ import { pulling } from '#core/exchange/pull'
 import { pulledIn } from '#core/exchange/pull-acts'
 import { blanks } from '#core/kinds'
 import type { GradebookFiles } from '#core/formats/oneroster/csv-gradebook'
+import { put } from '#core/records'
 import { aClass } from '../support/class'
 
 /** Two scores of one quiz; their ids in files are those that we give, `student.assignment`. */
@@ -34,7 +35,7 @@ describe('files of a gradebook', () => {
     expect(found(delta('lab'))).toMatchObject([{ type: 'assignment', id: 'lab', step: 'held', there: null }]))
   it('say nothing of what is not of this class, or is blank here already', () => {
     const snapshot = earth()
-    snapshot.records.cell['ben/lab'] = { ...blanks.cell, marks: [] }
+    put(snapshot.records, 'cell', 'ben/lab', { ...blanks.cell, marks: [] })
     expect(found(delta('zoe.quiz', 'ann.other', 'ben.lab', 'quiz.ann'), snapshot)).toEqual([])
   })
 })

@@ -5,6 +5,7 @@ import type { Category } from '#core/plan/category'
 import type { Plan } from '#core/plan/plan'
 import { Grades } from '#core/grading/grades'
 import { toDouble } from '#core/number/ratio'
+import { put } from '#core/records'
 import type { ClassSnapshot } from '#core/section'
 import { aClass } from '../support/class'
 
@@ -98,13 +99,13 @@ describe('any grade', () => {
 describe('marks', () => {
   const marked = (drawn: readonly Item[], by: Plan['method'], mark: 'excused' | 'missing' | 'incomplete') => {
     const snapshot = gradebook(drawn, { method: by })
-    snapshot.records.cell[jointId('ann', 'i0')] = {
+    put(snapshot.records, 'cell', jointId('ann', 'i0'), {
       value: null,
       marks: [mark],
       note: '',
       noteFor: 'teacher',
       meant: '',
-    }
+    })
     return gradeOf(snapshot)
   }
   it('excused and incomplete work is as if it had not been set; missing work never helps', () => {

@@ -7,6 +7,7 @@ import { levelWindow } from '#core/proficiency/window'
 import { scaleOf } from '#core/plan/level-scale'
 import { levelsIn } from '#core/proficiency/levels-in'
 import type { LevelOverride } from '#core/proficiency/level-override'
+import { put } from '#core/records'
 import { aClass, aStandard } from '../support/class'
 
 /** Two pieces of evidence of a standard; the mean of 1 and 2 is 1.5, and ties go up. */
@@ -22,7 +23,7 @@ function taught(given: Partial<LevelOverride> = {}) {
   const plan = snapshot.records.plan.class!
   Object.assign(plan, { proficiency: { ...plan.proficiency, calculation: { method: 'mean' } } })
   snapshot.standards.push(aStandard('s1', { code: 'M.1', statement: 'Reads a map' }))
-  snapshot.records.levelOverride[jointId('ann', 's1', 'q2')] = { level: null, reason: '', ...given }
+  put(snapshot.records, 'levelOverride', jointId('ann', 's1', 'q2'), { level: null, reason: '', ...given })
   return snapshot
 }
 const level = (snapshot: ReturnType<typeof taught>, periodId = 'q2') => {

@@ -4,6 +4,7 @@ import { jointId } from '#core/kind'
 import { applyChange, changeTo } from '#core/acts/apply'
 import { looseEnds } from '#core/looseends'
 import { leftEnds } from '#core/looseends/left'
+import { find, put } from '#core/records'
 import { aClass } from '../support/class'
 
 const codes = (snapshot: ReturnType<typeof aClass>) => looseEnds(snapshot).map((each) => each.code)
@@ -144,27 +145,27 @@ describe('loose ends', () => {
   })
   it('an override whose halves do not agree', () => {
     const snapshot = aClass({ categories: { a: '100' }, scores: { ann: {} } })
-    snapshot.records.override[jointId('ann', 'q2')] = {
+    put(snapshot.records, 'override', jointId('ann', 'q2'), {
       percent: '80',
       label: 'A',
       reason: '',
       familyLine: '',
       incompleteUntil: null,
-    }
+    })
     expect(codes(snapshot)).toEqual(['override'])
     mend(snapshot)
-    expect(snapshot.records.override[jointId('ann', 'q2')]!.label).toBe('B-')
+    expect(find(snapshot.records, 'override', jointId('ann', 'q2'))!.label).toBe('B-')
     expect(codes(snapshot)).toEqual([])
   })
   it('an override whose label has left the scale, which is no grade any more', () => {
     const snapshot = aClass({ categories: { a: '100' }, scores: { ann: {} } })
-    snapshot.records.override[jointId('ann', 'q2')] = {
+    put(snapshot.records, 'override', jointId('ann', 'q2'), {
       percent: null,
       label: 'Gone',
       reason: '',
       familyLine: '',
       incompleteUntil: null,
-    }
+    })
     expect(looseEnds(snapshot).map(({ code, message }) => [code, say(message)])).toEqual([
       [
         'override',
@@ -180,7 +181,7 @@ describe('what the last exchange left', () => {
     assignments: { a: { categoryId: 'tests' } },
     scores: { ann: { a: { value: { points: '8' } } } },
   })
-  const seen = snapshot.records.cell['ann/a']!
+  const seen = find(snapshot.records, 'cell', 'ann/a')!
   const left = (state: 'refused' | 'held') =>
     leftEnds(snapshot, [
       {
@@ -200,7 +201,7 @@ describe('what the last exchange left', () => {
       },
     ])
     expect(left('held').map((each) => each.code)).toEqual(['undecided'])
-    snapshot.records.cell['ann/a'] = { ...seen, value: { points: '9' } }
+    put(snapshot.records, 'cell', 'ann/a', { ...seen, value: { points: '9' } })
     expect(left('refused')).toEqual([])
   })
 })

@@ -7,6 +7,7 @@ import { studentsIn, toScore } from '#core/grading/section'
 import { spreadOf, worthsOf } from '#core/grading/spread'
 import { departures, currentGrades } from '#core/report-card/declared'
 import { jointId } from '#core/kind'
+import { find, put } from '#core/records'
 import { aClass, one } from '../support/class'
 
 const q2 = (snapshot: ClassSnapshot) => snapshot.periods.find((each) => each.id === 'q2')!
@@ -14,13 +15,13 @@ const grade = (snapshot: ClassSnapshot, id: string): StudentGrade => new Grades(
 
 describe('overrides', () => {
   const snapshot = one({ ann: { a: '78.4' } })
-  snapshot.records.override[jointId('ann', 'q2')] = {
+  put(snapshot.records, 'override', jointId('ann', 'q2'), {
     percent: '80',
     label: 'B-',
     reason: 'redone',
     familyLine: '',
     incompleteUntil: null,
-  }
+  })
   it('stand in place of the computed grade, which goes on being computed', () => {
     const { computed, override, effective } = grade(snapshot, 'ann')
     expect([computed?.percent, override?.percent, effective?.percent, effective?.label]).toEqual([
@@ -52,13 +53,13 @@ describe('overrides', () => {
 describe('no grade', () => {
   it('is computed nowhere, for longer periods neither, whatever was given by hand below', () => {
     const snapshot = aClass({ plan: { method: 'none' }, scores: { ann: {} } })
-    snapshot.records.override[jointId('ann', 'q1')] = {
+    put(snapshot.records, 'override', jointId('ann', 'q1'), {
       percent: '90',
       label: null,
       reason: '',
       familyLine: '',
       incompleteUntil: null,
-    }
+    })
     const grades = new Grades(snapshot)
     expect(grades.of('ann', 'q1').effective?.percent).toBe('90.0')
     expect(grades.of('ann', 'year').effective).toBeNull()
@@ -70,7 +71,7 @@ describe('a declared period', () => {
     const snapshot = one({ ann: { a: '80' }, ben: { a: '70' } })
     const declared = currentGrades(snapshot, q2(snapshot))
     expect(departures(declared, currentGrades(snapshot, q2(snapshot)))).toEqual([])
-    snapshot.records.cell[jointId('ben', 'a')]!.value = { points: '75' }
+    find(snapshot.records, 'cell', jointId('ben', 'a'))!.value = { points: '75' }
     expect(
       departures(declared, currentGrades(snapshot, q2(snapshot))).map((each) => [
         each.studentId,

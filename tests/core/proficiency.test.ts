@@ -7,13 +7,14 @@ import { levelMethods, methodFits, methodNames, sharesOf, valueOf, type Calculat
 import { readLevel } from '#core/proficiency/read-level'
 import { proficiencySettings } from '#core/proficiency/settings'
 import { scaleOf } from '#core/plan/level-scale'
+import { put } from '#core/records'
 import { depthOf } from '#core/scales/proficiency'
 import { aClass } from '../support/class'
 import { by, evidenceIn, levelIn, settings, taggedClass, windowOf } from '../support/levels'
 
 const snapshot = taggedClass()
 const give = (assignment: string, level: string | null) =>
-  (snapshot.records.evidence[jointId('ann', assignment, 'std')] = { level })
+  put(snapshot.records, 'evidence', jointId('ann', assignment, 'std'), { level })
 const evidence = () => evidenceIn(snapshot)
 
 describe('the calculated level, by most recent', () => {
@@ -25,13 +26,13 @@ describe('the calculated level, by most recent', () => {
     expect(levelIn(snapshot)?.level.short).toBe('3')
   })
   it('passes over an excused cell', () => {
-    snapshot.records.cell[jointId('ann', 'later')] = {
+    put(snapshot.records, 'cell', jointId('ann', 'later'), {
       value: null,
       marks: ['excused'],
       note: '',
       noteFor: 'teacher',
       meant: '',
-    }
+    })
     expect(levelIn(snapshot)?.level.short).toBe('1')
   })
   it('takes a level that was typed as the score, unless another was given for the standard', () => {
@@ -41,7 +42,7 @@ describe('the calculated level, by most recent', () => {
     })
     const found = () => evidenceIn(scored)
     expect(found().map((each) => each.level)).toEqual(['2'])
-    scored.records.evidence[jointId('ann', 'a', 'std')] = { level: '4' }
+    put(scored.records, 'evidence', jointId('ann', 'a', 'std'), { level: '4' })
     expect(found().map((each) => each.level)).toEqual(['4'])
   })
   it('passes over an assignment that is not tagged', () => {
@@ -137,7 +138,7 @@ describe('the methods', () => {
       assignments: { a: { standardIds: ['std'] } },
       scores: { ann: {} },
     })
-    zero.records.evidence[jointId('ann', 'a', 'std')] = { level: '3' }
+    put(zero.records, 'evidence', jointId('ann', 'a', 'std'), { level: '3' })
     expect(levelIn(zero)?.value).toBe('3.00')
     scaleOf(zero).levels.push({ value: '0', label: 'None yet', short: '0', description: '' })
     expect(methodFits('power law', scaleOf(zero))).toBe(false)
@@ -155,7 +156,7 @@ describe('the methods', () => {
         assignments: Object.fromEntries(levels.map((_, at) => [`a${at}`, { standardIds: ['std'] }])),
         scores: { ann: {} },
       })
-      levels.forEach((level, at) => (tied.records.evidence[jointId('ann', `a${at}`, 'std')] = { level }))
+      levels.forEach((level, at) => put(tied.records, 'evidence', jointId('ann', `a${at}`, 'std'), { level }))
       expect(levelIn(tied)).toMatchObject({ value: '2.50', level: { short: '3' } })
       scaleOf(tied).halves = true
       expect(levelIn(tied)).toMatchObject({ value: '2.50', level: { short: '2.5' } })
@@ -182,7 +183,7 @@ describe('the methods', () => {
       assignments: { a: { standardIds: ['std'] }, b: { standardIds: ['std'] } },
       scores: { ann: { b: { marks: ['missing'] } } },
     })
-    strict.records.evidence[jointId('ann', 'a', 'std')] = { level: '3' }
+    put(strict.records, 'evidence', jointId('ann', 'a', 'std'), { level: '3' })
     expect(levelIn(strict)).toBeNull()
     Object.assign(strict.records.plan.class!, by(settings.calculation, { leastEvidence: 2, missingIsLowest: true }))
     expect(evidenceIn(strict).map((each) => each.level)).toEqual(['3', '1'])

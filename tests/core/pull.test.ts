@@ -6,6 +6,7 @@ import { learntRules } from '#core/exchange/learnt'
 import { decidedPull, pulling, type PullDifference, type SourceBaseline } from '#core/exchange/pull'
 import { pulledIn } from '#core/exchange/pull-acts'
 import { blanks } from '#core/kinds'
+import { find, put } from '#core/records'
 import { aClass } from '../support/class'
 
 const work = (id: string, more: Partial<Coursework> = {}): Coursework => ({
@@ -97,8 +98,8 @@ describe('a pull', () => {
     ])
     const [id, assignment] = taking.assignment('Delta a')
     expect(assignment).toMatchObject({ categoryId: 'labs', points: '12', dueOn: '2026-11-18', removed: false })
-    expect(taking.snapshot.records.cell[`ann/${id}`]).toMatchObject({ value: { points: '9' } })
-    expect(taking.snapshot.records.cell[`ben/${id}`]).toMatchObject({ value: null, marks: ['missing'] })
+    expect(find(taking.snapshot.records, 'cell', `ann/${id}`)).toMatchObject({ value: { points: '9' } })
+    expect(find(taking.snapshot.records, 'cell', `ben/${id}`)).toMatchObject({ value: null, marks: ['missing'] })
     expect(taking.look(there, scores)).toEqual([])
   })
   it('takes what changed there, keeps what changed here, and holds what changed on both sides', () => {
@@ -106,7 +107,7 @@ describe('a pull', () => {
     taking.take([work('a')], [result('a', 'ann'), result('a', 'ben')])
     const [id, assignment] = taking.assignment('Delta a')
     assignment.name = 'Delta, in my words'
-    taking.snapshot.records.cell[`ann/${id}`] = { ...blanks.cell, value: { points: '10' } }
+    put(taking.snapshot.records, 'cell', `ann/${id}`, { ...blanks.cell, value: { points: '10' } })
     const there = [work('a', { title: 'Delta, again', dueOn: '2026-11-19' })]
     const found = taking.look(there, [result('a', 'ann', { earned: 11 }), result('a', 'ben', { earned: 3 })])
     expect(found.map((each) => [each.type, each.step, each.conflicts])).toEqual([
@@ -139,12 +140,12 @@ describe('a pull', () => {
     taking.intake = { ...taking.intake, rules: [rule({ words: 'delta', leaveOut: true })] }
     expect(taking.take([work('a')], [result('a', 'ann')]).map((each) => each.step)).toEqual(['remove'])
     expect(taking.snapshot.records.assignment[id]!.removed).toBe(true)
-    expect(taking.snapshot.records.cell[`ann/${id}`]!.value).toEqual({ points: '9' })
+    expect(find(taking.snapshot.records, 'cell', `ann/${id}`)!.value).toEqual({ points: '9' })
     expect(taking.look([work('a')], [result('a', 'ann')])).toEqual([])
     taking.intake = { ...taking.intake, rules }
     expect(taking.take([work('a')], [result('a', 'ann')]).map((each) => [each.step, each.id])).toEqual([['create', id]])
     expect(taking.snapshot.records.assignment[id]!.removed).toBe(false)
-    expect(taking.snapshot.records.cell[`ann/${id}`]!.value).toEqual({ points: '9' })
+    expect(find(taking.snapshot.records, 'cell', `ann/${id}`)!.value).toEqual({ points: '9' })
   })
   it('what the teacher deleted stays deleted, and what was made here is never touched', () => {
     const taking = new Taking()
@@ -170,11 +171,11 @@ describe('a pull', () => {
     taking.intake = { ...taking.intake, pointsChange: how }
     taking.take([work('a')], [result('a', 'ann')])
     const [id] = taking.assignment('Delta a')
-    taking.snapshot.records.cell[`ben/${id}`] = { ...blanks.cell, value: { points: '10' } }
+    put(taking.snapshot.records, 'cell', `ben/${id}`, { ...blanks.cell, value: { points: '10' } })
     taking.take([work('a', { points: '24' })], [result('a', 'ann', { earned: 18 })])
     expect(taking.snapshot.records.assignment[id]!.points).toBe('24')
-    expect(taking.snapshot.records.cell[`ben/${id}`]!.value).toEqual({ points: expected })
-    expect(taking.snapshot.records.cell[`ann/${id}`]!.value).toEqual({ points: '18' })
+    expect(find(taking.snapshot.records, 'cell', `ben/${id}`)!.value).toEqual({ points: expected })
+    expect(find(taking.snapshot.records, 'cell', `ann/${id}`)!.value).toEqual({ points: '18' })
   })
   it('says nothing of students who are not in the class, and nothing of blank results', () => {
     const taking = new Taking()

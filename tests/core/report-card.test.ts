@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { jointId } from '#core/kind'
 import { blanks } from '#core/kinds'
 import { cardsOf } from '#core/report-card/card'
+import { put } from '#core/records'
 import type { ClassSnapshot } from '#core/section'
 import { aClass, aStandard } from '../support/class'
 
@@ -46,7 +47,7 @@ describe('what a card says a grade is made of', () => {
       { name: 'Quarter 1', weight: null, result: { none: 'no grade yet' } },
       { name: 'Quarter 2', weight: '100.0', result: '98.9 A' },
     ])
-    snapshot.records.override[jointId('ann', 'q1')] = { ...blanks.override, percent: '80', label: 'B-' }
+    put(snapshot.records, 'override', jointId('ann', 'q1'), { ...blanks.override, percent: '80', label: 'B-' })
     expect(card(snapshot, 'year').parts.map((each) => [each.weight, each.result])).toEqual([
       ['40.0', '80.0 B-'],
       ['60.0', '98.9 A'],
@@ -90,7 +91,7 @@ describe('a card of a class that gives no grades', () => {
   it('has learning habits apart from levels', () => {
     const snapshot = levels()
     snapshot.standards.push(aStandard('h', { code: 'HB.1', habit: true }))
-    snapshot.records.levelOverride['ann/h/q2'] = { level: '4', reason: '' }
+    put(snapshot.records, 'levelOverride', 'ann/h/q2', { level: '4', reason: '' })
     expect(card(snapshot)).toMatchObject({
       standards: [{ code: 'M.1' }, { code: 'M.2' }],
       habits: [{ code: 'HB.1', level: { label: 'Always' } }],
@@ -103,7 +104,7 @@ describe('a card of a class that gives no grades', () => {
   })
   it('has a grade where the teacher gave one all the same', () => {
     const snapshot = levels()
-    snapshot.records.override[jointId('ann', 'q2')] = { ...blanks.override, percent: '85', label: 'B' }
+    put(snapshot.records, 'override', jointId('ann', 'q2'), { ...blanks.override, percent: '85', label: 'B' })
     expect(card(snapshot)).toMatchObject({ isGraded: true, grade: { percent: '85.0' } })
   })
 })

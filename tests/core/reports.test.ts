@@ -3,6 +3,7 @@ import { currentGrades } from '#core/report-card/declared'
 import { reports, type ReportCell } from '#core/reports'
 import { cellWords } from '~/words/reports'
 import { blanks } from '#core/kinds'
+import { put } from '#core/records'
 import { aClass, aStandard } from '../support/class'
 
 const snapshot = () => {
@@ -23,7 +24,7 @@ const list = (name: keyof typeof reports, it = snapshot()) => reports[name](it, 
 describe('lists of a class', () => {
   it('grades: computed, the own one with its reason, as it counts, as declared', () => {
     const it = snapshot()
-    it.records.override['ann/q2'] = { ...blanks.override, percent: '90', label: 'A-', reason: 'Redone' }
+    put(it.records, 'override', 'ann/q2', { ...blanks.override, percent: '90', label: 'A-', reason: 'Redone' })
     it.declared.q2 = currentGrades(snapshot(), q2(it))
     const { columns, rows } = list('grades', it)
     expect(columns[0]).toBe('student')
@@ -36,7 +37,7 @@ describe('lists of a class', () => {
   it('remarks: what the card says, the statement for the class with it', () => {
     const it = snapshot()
     it.records.statement.q2 = { text: '{name} built a delta.', stands: 'before' }
-    it.records.remark['ann/q2'] = { text: 'She asks.' }
+    put(it.records, 'remark', 'ann/q2', { text: 'She asks.' })
     expect(list('remarks', it).rows).toEqual([
       ['Lee, Ann', 'Ann built a delta. She asks.', '28'],
       ['Moss, Ben', 'Ben built a delta.', '18'],
@@ -48,7 +49,7 @@ describe('lists of a class', () => {
     const it = snapshot()
     it.standards.push(aStandard('s1'))
     it.records.assignment.delta!.standardIds = ['s1']
-    it.records.evidence['ben/delta/s1'] = { level: '4' }
+    put(it.records, 'evidence', 'ben/delta/s1', { level: '4' })
     const { rows } = list('levels', it)
     expect(rows.map((row) => row[1])).toEqual(['s1 Does s1', 's1 Does s1'])
     expect(rows[1]![2]).not.toBe('')
@@ -57,7 +58,7 @@ describe('lists of a class', () => {
     const it = snapshot()
     it.standards.push(aStandard('s1', { code: 'M.1' }))
     it.records.assignment.delta!.standardIds = ['s1']
-    it.records.evidence['ben/delta/s1'] = { level: '4' }
+    put(it.records, 'evidence', 'ben/delta/s1', { level: '4' })
     expect(list('progress', it).rows).toEqual([
       ['Lee, Ann', '81.0', 'B-', '', '', ''],
       ['Moss, Ben', '0.0', 'F', '1', 'delta', 'M.1 4'],
@@ -89,7 +90,7 @@ describe('lists of a class', () => {
       'Class work||||||no result: no scores',
       'Quarter 2|||A|98.9||',
     ])
-    it.records.override['ann/q2'] = { ...blanks.override, percent: '90', label: 'A-' }
+    put(it.records, 'override', 'ann/q2', { ...blanks.override, percent: '90', label: 'A-' })
     expect(list('detail', it).rows.at(-1)!.slice(1)).toEqual([
       ...['Quarter 2', '', '', 'A-', '90.0', ''],
       { note: 'overridden', computed: '98.9' },
@@ -97,7 +98,7 @@ describe('lists of a class', () => {
   })
   it('a grade that is incomplete says so, with its day', () => {
     const it = snapshot()
-    it.records.override['ann/q2'] = { ...blanks.override, incompleteUntil: '2027-01-15' }
+    put(it.records, 'override', 'ann/q2', { ...blanks.override, incompleteUntil: '2027-01-15' })
     expect(list('grades', it).rows[0]!.map(cellWords)).toContain('incomplete until Jan 15')
     expect(cellWords({ note: 'out', out: 'blank' })).toBe('no score yet')
     expect(cellWords({ note: 'overridden', computed: null })).toBe('overridden; the scores come to nothing')

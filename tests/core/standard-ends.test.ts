@@ -2,6 +2,7 @@ import { say } from '~/words/say'
 import { describe, expect, it } from 'vitest'
 import { jointId } from '#core/kind'
 import { looseEnds } from '#core/looseends'
+import { find, put } from '#core/records'
 import { aClass, aStandard } from '../support/class'
 
 /** Quarter 2 of the sample ends on December 16. */
@@ -19,10 +20,7 @@ function taught() {
 const found = (snapshot: ReturnType<typeof taught>, today: string | null) =>
   looseEnds(snapshot, today).map((each) => each.code)
 const see = (snapshot: ReturnType<typeof taught>, standard: string, key: string, on = '2026-11-05') =>
-  (snapshot.records.observation = {
-    ...snapshot.records.observation,
-    [jointId('ann', standard, key)]: { level: '3', on, note: '' },
-  })
+  put(snapshot.records, 'observation', jointId('ann', standard, key), { level: '3', on, note: '' })
 
 describe('loose ends of standards', () => {
   it('are none in the middle of a period that goes well, nor where no day is looked at', () => {
@@ -36,7 +34,7 @@ describe('loose ends of standards', () => {
     expect(second!.mend).toEqual({ view: 'habits', periodId: 'q2' })
     const done = taught()
     see(done, 's2', 'x')
-    done.records.levelOverride[jointId('ann', 'h1', 'q2')] = { level: '3', reason: '' }
+    put(done.records, 'levelOverride', jointId('ann', 'h1', 'q2'), { level: '3', reason: '' })
     expect(found(done, NEAR_END)).toEqual([])
   })
   it('what is not on the card is asked of nobody', () => {
@@ -54,7 +52,7 @@ describe('loose ends of standards', () => {
   it('work that is tagged and due, of which nobody has a level', () => {
     const snapshot = taught()
     Object.assign(snapshot.records.assignment.a!, { scoredIn: 'points' })
-    snapshot.records.cell[jointId('ann', 'a')]!.value = { points: '8' }
+    find(snapshot.records, 'cell', jointId('ann', 'a'))!.value = { points: '8' }
     expect(found(snapshot, MIDDLE)).toEqual(['untold'])
     expect(looseEnds(snapshot, MIDDLE)[0]!.mend).toEqual({ view: 'gradebook', assignmentId: 'a' })
     // On the day itself it may still be looked through.

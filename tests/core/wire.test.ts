@@ -9,6 +9,7 @@ import { entityOf, versions, wireOf, type Version } from '#core/formats/oneroste
 import { gradebookFiles, readGradebookFiles } from '#core/formats/oneroster/csv-gradebook'
 import { currentGrades } from '#core/report-card/declared'
 import { blanks } from '#core/kinds'
+import { put } from '#core/records'
 import { classroomReceipts } from '../../demo/classroom'
 import { district, overnight, withMoves } from '../../demo/district'
 import { published } from '../../demo/published'
@@ -55,15 +56,15 @@ function everything(): Sendable[] {
   })
   snapshot.standards.push(aStandard('s1'))
   snapshot.records.plan.class!.proficiency.reports = 'both'
-  snapshot.records.levelOverride['ann/s1/q2'] = { level: '4', reason: 'Showed it' }
-  snapshot.records.override['ann/q2'] = {
+  put(snapshot.records, 'levelOverride', 'ann/s1/q2', { level: '4', reason: 'Showed it' })
+  put(snapshot.records, 'override', 'ann/q2', {
     percent: '80',
     label: 'B-',
     reason: 'redone',
     familyLine: '',
     incompleteUntil: null,
-  }
-  snapshot.records.remark['ben/q2'] = { text: 'Ben asks good questions.' }
+  })
+  put(snapshot.records, 'remark', 'ben/q2', { text: 'Ben asks good questions.' })
   snapshot.declared.q2 = currentGrades(snapshot, snapshot.periods[2]!)
   snapshot.records.declaration.q2 = { ...blanks.declaration, declared: true }
   const ids = new Map(['class', 'year', 'q1', 'q2', 'ann', 'ben', 'cai', 'dov'].map((id) => [id, `sis-${id}`]))

@@ -10,6 +10,7 @@ import { plainly } from '#core/number/plain'
 import type { ClassSnapshot } from '#core/section'
 import { aClass } from '../support/class'
 import { compare, HUNDRED, ofDecimal, ratio, sum } from '#core/number/ratio'
+import { put } from '#core/records'
 
 const aQuarter = () =>
   aClass({
@@ -55,13 +56,13 @@ describe('shown work', () => {
   })
   it('says how a longer period is composed, and which child is left out or given by hand', () => {
     const snapshot = aQuarter()
-    snapshot.records.override[jointId('ann', 'q2')] = {
+    put(snapshot.records, 'override', jointId('ann', 'q2'), {
       percent: '80',
       label: 'B-',
       reason: 'redone',
       familyLine: '',
       incompleteUntil: null,
-    }
+    })
     expect(lines(snapshot, 'year')).toEqual([
       'Quarter 1 | none | no grade yet: left out; weight 40',
       'Quarter 2 | 80.0 B- | given by hand, computed 40.3 F; enters as 80; weight 40, acts as 100.0 of 100',
@@ -86,13 +87,13 @@ describe('shown work', () => {
     snapshot.records.plan.class!.cap = '90'
     expect(lines(snapshot, 'year').join()).not.toContain('Rounded twice')
     snapshot.records.plan.class!.cap = null
-    snapshot.records.override[jointId('ann', 'year')] = {
+    put(snapshot.records, 'override', jointId('ann', 'year'), {
       percent: '91',
       label: null,
       reason: '',
       familyLine: '',
       incompleteUntil: null,
-    }
+    })
     expect(lines(snapshot, 'year').join()).not.toContain('Rounded twice')
   })
   it('says why there is none', () => {
@@ -136,13 +137,13 @@ describe('what a score would have to be', () => {
     const needed = neededFor(snapshot, 'ann', 'q2', 'Delta', 'C')!
     expect(needed).toEqual({ points: '16.5' })
     const label = (points: string) => {
-      snapshot.records.cell[jointId('ann', 'Delta')] = {
+      put(snapshot.records, 'cell', jointId('ann', 'Delta'), {
         value: { points },
         marks: [],
         note: '',
         noteFor: 'teacher',
         meant: '',
-      }
+      })
       return new Grades(snapshot).of('ann', 'q2').computed!.label
     }
     expect([label('16.5'), label('16')]).toEqual(['C', 'C-'])

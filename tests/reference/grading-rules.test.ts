@@ -5,6 +5,7 @@ import { blanks } from '#core/kinds'
 import { jointId } from '#core/kind'
 import type { Category } from '#core/plan/category'
 import { Grades } from '#core/grading/grades'
+import { find } from '#core/records'
 import type { ClassSnapshot } from '#core/section'
 import { aClass } from '../support/class'
 
@@ -158,7 +159,7 @@ describe('common practice', () => {
     expect(semester('exact').of('ann', 'q2').effective?.percent).toBe('96')
     expect(semester('exact').of('ann', 'sem').effective?.percent).toBe('95')
     // 95.6 and 94.5 are shown as 96 and 95, whose mean of 95.5 is shown as 96; their own mean of 95.05 is 95.
-    snapshot.records.cell[jointId('ann', 'x')]!.value = { points: '94.5' }
+    find(snapshot.records, 'cell', jointId('ann', 'x'))!.value = { points: '94.5' }
     expect(semester('exact').of('ann', 'sem').effective?.percent).toBe('95')
     const twice = semester('displayed')
     expect(twice.of('ann', 'sem').effective?.percent).toBe('96')

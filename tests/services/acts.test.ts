@@ -3,7 +3,7 @@ import { eq, sql } from 'drizzle-orm'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { inverse } from '#core/acts/apply'
 import { jointId } from '#core/kind'
-import { noRecords } from '#core/records'
+import { find, noRecords } from '#core/records'
 import type { Act, Change } from '#core/acts/act'
 import { journal } from '../../server/database/schema'
 import { takeActs } from '../../server/services/acts'
@@ -28,7 +28,7 @@ describe('an act', () => {
       await take('type', [
         { ...score(null), to: { value, marks: ['late'], note: 'Ask for the drawing', noteFor: 'family' } },
       ])
-      expect((await snapshot()).records.cell[jointId(room.student, assignment)]).toEqual({
+      expect(find((await snapshot()).records, 'cell', jointId(room.student, assignment))).toEqual({
         value,
         marks: ['late'],
         note: 'Ask for the drawing',
@@ -62,7 +62,7 @@ describe('an act', () => {
     const [taken] = await takenActs(room.handle.db, room.sectionId, room.teacherId, [stale])
     expect(taken!.outcomes).toEqual([{ done: 'conflict', present: { value: { points: '10' } } }, { done: 'applied' }])
     expect(await scoreNow()).toEqual({ points: '10' })
-    expect((await snapshot()).records.cell[other]?.value).toEqual({ points: '2' })
+    expect(find((await snapshot()).records, 'cell', other)?.value).toEqual({ points: '2' })
   })
 
   it('is undone by its inverse', async () => {
@@ -190,7 +190,7 @@ describe('acts are answered one by one', () => {
 
   it('text is made fit to be kept: NUL goes, half a pair becomes a mark', async () => {
     await take('note', [{ kind: 'cell', id: jointId(room.student, assignment), to: { note: 'a\0b \ud83d c 😀' } }])
-    expect((await snapshot()).records.cell[jointId(room.student, assignment)]!.note).toBe('ab \ufffd c 😀')
+    expect(find((await snapshot()).records, 'cell', jointId(room.student, assignment))!.note).toBe('ab \ufffd c 😀')
   })
 
   it.each([['a/b/c'], ['a'], ['a//b'], ['constructor/x'], ['x'.repeat(9000)], ['a\0/b']])(

@@ -1,6 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { jointId } from '#core/kind'
-import { record } from '#core/records'
+import { studentRecord } from '#core/records'
 import type { Plan } from '#core/plan/plan'
 import { toScore } from '#core/grading/section'
 import { looseEnds } from '#core/looseends'
@@ -43,7 +42,7 @@ afterAll(() => handle.close())
 const cellOf = (givenName: string, shortName: string) => {
   const student = full.students.find((each) => each.givenName === givenName)!
   const [assignment] = Object.entries(full.records.assignment).find(([, each]) => each.shortName === shortName)!
-  return record(full.records, 'cell', jointId(student.id, assignment))
+  return studentRecord(full.records, 'cell', student.id, assignment)
 }
 const q2 = () => full.periods.find((each) => each.title === 'Quarter 2')!
 

@@ -2,6 +2,7 @@ import { eq } from 'drizzle-orm'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { wholly, type Roster } from '#core/formats/oneroster/roster'
 import { jointId } from '#core/kind'
+import { find } from '#core/records'
 import { enrolments, runs, runThings, sections } from '../../server/database/schema'
 import { importRoster } from '../../server/services/roster/bring'
 import { waitingRosters, workRoster } from '../../server/services/roster/job'
@@ -239,7 +240,7 @@ describe('a run', () => {
     await bringAll(file, registrar)
     const again = await loadSnapshot(room.handle.db, room.sectionId)
     const back = again.students.find((each) => each.familyName === 'Newling')!
-    expect(again.records.cell[jointId(back.id, assignment)]?.value).toEqual({ points: '8' })
+    expect(find(again.records, 'cell', jointId(back.id, assignment))?.value).toEqual({ points: '8' })
     await bringAll(roster(), registrar)
   })
 })

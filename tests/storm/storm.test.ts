@@ -3,6 +3,7 @@ import { cpSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } f
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, describe, expect, it } from 'vitest'
+import { find, type Records } from '#core/records'
 import { jointId } from '#core/kind'
 import { actsResponse, classResponse } from '#shared/class'
 import { classHistoryResponse } from '#shared/history'
@@ -97,9 +98,9 @@ class Client {
   }
 
   /** Goes on from scores that are there already. */
-  startFrom(cells: Record<string, { value: object | null }>): void {
+  startFrom(records: Records): void {
     for (const cell of this.cells) {
-      const value = cells[cell]?.value as { points?: string } | null | undefined
+      const value = find(records, 'cell', cell)?.value as { points?: string } | null | undefined
       this.last.set(cell, value?.points ?? null)
     }
   }
@@ -261,10 +262,10 @@ describe.runIf(onOurDisk)('a power cut: what was not synced is gone', () => {
       cpSync(disk, other, { recursive: true })
       await product.start({ NUXT_DATA_DIR: disk, ...cut(disk, other) })
       const { classId, clients } = await clientsOf(product)
-      const cells = classResponse.parse(
+      const { records } = classResponse.parse(
         await (await Caller.signedIn(product, accounts.teacher)).get(`/api/classes/${classId}`),
-      ).records.cell
-      for (const client of clients) client.startFrom(cells)
+      )
+      for (const client of clients) client.startFrom(records)
       const running = clients.map((each) => each.run())
       await begun(clients)
       await pause(800 + Math.random() * 1500)

@@ -1,7 +1,7 @@
 import { remarkBox } from '../../core/report-card/layout'
 import { blanks } from '../../core/kinds'
 import { jointId } from '../../core/kind'
-import { noRecords } from '../../core/records'
+import { noRecords, put } from '../../core/records'
 import type { Assignment } from '../../core/plan/assignment'
 import type { Category } from '../../core/plan/category'
 import type { Cell } from '../../core/scores/cell'
@@ -33,10 +33,10 @@ export function aClass(given: {
     }
   for (const [student, cells] of Object.entries(given.scores ?? {}))
     for (const [assignment, cell] of Object.entries(cells))
-      records.cell[jointId(student, assignment)] = {
+      put(records, 'cell', jointId(student, assignment), {
         ...(blanks.cell as Cell),
         ...(typeof cell === 'string' ? { value: { points: cell } } : cell),
-      }
+      })
   const ids = [
     ...new Set([...Object.keys(given.scores ?? {}), ...(given.students ?? []).flatMap((each) => each.id ?? [])]),
   ]

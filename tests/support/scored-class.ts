@@ -1,5 +1,6 @@
 import type { Act } from '#core/acts/act'
 import { jointId } from '#core/kind'
+import { find } from '#core/records'
 import type { DbHandle } from '../../server/database/client'
 import { loadSnapshot } from '../../server/services/snapshot'
 import { emptyRecords } from './database'
@@ -30,7 +31,8 @@ export function inScoredClass(room: ScoredClass) {
     id: jointId(room.student, assignment),
     to: { value: points === null ? null : { points } },
   })
-  const scoreNow = async () => (await snapshot()).records.cell[jointId(room.student, assignment)]?.value ?? null
+  const scoreNow = async () =>
+    find((await snapshot()).records, 'cell', jointId(room.student, assignment))?.value ?? null
 
   async function begin(): Promise<void> {
     room.handle = await emptyRecords()

@@ -3,6 +3,7 @@ import type { Cell } from '#core/scores/cell'
 import type { Plan } from '#core/plan/plan'
 import type { ClassSnapshot, Student } from '#core/section'
 import type { Period } from '#core/calendar/periods'
+import { find } from '#core/records'
 
 /**
  * The rules of DOMAIN.md once more, built another way than the product: rationals as pairs of big integers, drops by
@@ -46,7 +47,7 @@ export function slowGrade(snapshot: ClassSnapshot, student: Student, period: Per
   const plan = snapshot.records.plan[snapshot.section.id]!
   const { value, categories, dropped } = effective(snapshot, plan, student, period)
   const shown = value && display(plan, value)
-  const override = snapshot.records.override[`${student.id}/${period.id}`]
+  const override = find(snapshot.records, 'override', `${student.id}/${period.id}`)
   return {
     percent: shown,
     label: override?.label ?? (value && shown ? labelled(plan, value, shown) : null),
@@ -63,7 +64,7 @@ interface Found {
 
 function effective(snapshot: ClassSnapshot, plan: Plan, student: Student, period: Period): Found {
   const found = computed(snapshot, plan, student, period)
-  const override = snapshot.records.override[`${student.id}/${period.id}`]
+  const override = find(snapshot.records, 'override', `${student.id}/${period.id}`)
   if (override?.percent) return { ...found, value: read(override.percent) }
   if (override?.label) return { ...found, value: standsFor(plan, override.label) ?? found.value }
   return found
@@ -111,7 +112,13 @@ function ofAssignments(snapshot: ClassSnapshot, plan: Plan, student: Student, pe
     .sort(([a, one], [b, other]) => (one.dueOn! + a < other.dueOn! + b ? -1 : 1))
     .flatMap(([id, each]): Score[] => {
       if (!each.counts) return []
-      const earned = worth(plan, snapshot.records.cell[`${student.id}/${id}`], each.points, each.dueOn!, student)
+      const earned = worth(
+        plan,
+        find(snapshot.records, 'cell', `${student.id}/${id}`),
+        each.points,
+        each.dueOn!,
+        student,
+      )
       const common = {
         id,
         extraCredit: each.extraCredit,

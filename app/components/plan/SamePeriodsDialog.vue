@@ -34,7 +34,7 @@ const after = computed(() => {
     category: { ...snapshot.records.category },
   }
   for (const change of changesTo(records, desired.value)) applyChange(records, change)
-  return new Grades({ ...snapshot, records }, before)
+  return new Grades({ ...snapshot, records })
 })
 const moves = (period: Period) => movesBetween(before, after.value, period.id)
 function describe(period: Period): string {

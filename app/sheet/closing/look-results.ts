@@ -1,7 +1,6 @@
 import type { Period } from '#core/calendar/periods'
 import { toDouble } from '#core/number/ratio'
-import { record } from '#core/records'
-import { jointId } from '#core/kind'
+import { studentRecord } from '#core/records'
 import { counted } from '~/composables/useWords'
 import type { ClassStore } from '~/stores/class'
 import type { CloseLine } from '~/composables/useClosing'
@@ -67,7 +66,7 @@ export function lookResults(classStore: ClassStore, period: Period, before: Peri
 }
 
 function remarkView(classStore: ClassStore, { student, findings, card }: CloseLine, period: Period): ResultView {
-  const { text } = record(classStore.everything!.records, 'remark', jointId(student.id, period.id))
+  const { text } = studentRecord(classStore.everything!.records, 'remark', student.id, period.id)
   if (findings.length) return { text: '', why: `${counted(findings.length, 'thing')} to look at` }
   if (!card.trim()) return { text: '', why: 'none' }
   return { text: text.trim() ? 'written' : 'statement' }

@@ -1,8 +1,8 @@
 import type { Change } from '#core/acts/act'
 import { applyChange, changeTo } from '#core/acts/apply'
 import { Grades } from '#core/grading/grades'
-import type { Kind } from '#core/kinds'
-import type { Records } from '#core/records'
+import { kindNames } from '#core/kinds'
+import { copyOf, entriesOf, find, type Records } from '#core/records'
 import type { ClassRecords } from './records'
 import { keepDrafts } from '~/composables/useDraft'
 
@@ -19,8 +19,8 @@ export function classPencil(records: ClassRecords) {
   }
   function begin(): void {
     const it = snapshot.value!
-    const before = Object.fromEntries(Object.entries(it.records).map(([kind, each]) => [kind, { ...each }])) as Records
-    pencil.value = { records: before, grades: new Grades({ ...it, records: before }, records.grades()) }
+    const before = copyOf(it.records)
+    pencil.value = { records: before, grades: new Grades({ ...it, records: before }) }
   }
 
   /** Has the pencil in hand again over a class that was read anew, with what was tried on top of it. */
@@ -33,9 +33,9 @@ export function classPencil(records: ClassRecords) {
   function tried(): Change[] {
     if (!pencil.value) return []
     const before = pencil.value.records
-    return (Object.keys(before) as Kind[]).flatMap((kind) =>
-      Object.entries(snapshot.value!.records[kind]).flatMap(([id, now]) =>
-        now === before[kind][id] ? [] : (changeTo(before, kind, id, now) ?? []),
+    return kindNames.flatMap((kind) =>
+      entriesOf(snapshot.value!.records, kind).flatMap(([id, now]) =>
+        now === find(before, kind, id) ? [] : (changeTo(before, kind, id, now) ?? []),
       ),
     )
   }

@@ -1,4 +1,5 @@
 import { applyChange } from '#core/acts/apply'
+import { copyOf } from '#core/records'
 import { keptClass, openClassResponse, type OpenClass } from '#shared/class'
 import { answeredSince, classKept, forgetAnswered, keepRead, readKept } from '~/queue/kept'
 import { usePerson } from '../person'
@@ -20,10 +21,7 @@ export async function readClass(sectionId: string): Promise<ReadClass> {
   try {
     const read = await ask(`/api/classes/${sectionId}`, openClassResponse)
     // As it came: what is done here changes the maps of the records, and no record itself.
-    const asRead = {
-      ...read,
-      records: Object.fromEntries(Object.entries(read.records).map(([k, of]) => [k, { ...of }])),
-    }
+    const asRead = { ...read, records: copyOf(read.records) }
     void whenIdle()
       .then(() => keepRead(actor, classKept(sectionId), asRead))
       .then(() => forgetAnswered(actor, sectionId, read.seq))

@@ -58,7 +58,7 @@ export function classRecords() {
   /** Computes everything again, as when the plan changed. */
   function moveAll(): void {
     if (!snapshot.value) return
-    grades = new Grades(snapshot.value, grades)
+    grades = new Grades(snapshot.value)
     for (const moved of spreadsMoved) moved(null)
     showAnew()
   }

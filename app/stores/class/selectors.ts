@@ -120,8 +120,9 @@ export function classSelectors(records: ClassRecords) {
   /** The notes written more than once in the class, the most frequent first. */
   const frequentNotes = computed(() => {
     const counts = new Map<string, number>()
-    for (const { note } of Object.values(structure.value?.records.cell ?? {}))
-      if (note && note.length <= NOTE_LENGTH) counts.set(note, (counts.get(note) ?? 0) + 1)
+    for (const of of Object.values(structure.value?.records.cell ?? {}))
+      for (const { note } of Object.values(of))
+        if (note && note.length <= NOTE_LENGTH) counts.set(note, (counts.get(note) ?? 0) + 1)
     const often = [...counts].filter(([, count]) => count > 1)
     return often.toSorted((a, b) => b[1] - a[1]).map(([note]) => note)
   })

@@ -1,5 +1,4 @@
-import { jointId } from '../../kind'
-import { record } from '../../records'
+import { studentRecord } from '../../records'
 import type { Period } from '../../calendar/periods'
 import { Grades } from '../../grading/grades'
 import { assignmentsIn, categoriesOf } from '../../plan/rules'
@@ -35,7 +34,7 @@ export function writeGrid(snapshot: ClassSnapshot, period: Period): string[][] {
     return [
       rosterName(student),
       student.id,
-      ...assignments.map((each) => cellText(record(snapshot.records, 'cell', jointId(student.id, each.id)))),
+      ...assignments.map((each) => cellText(studentRecord(snapshot.records, 'cell', student.id, each.id))),
       ...categories.map((each) => grade.categories.get(each.id)?.percent ?? ''),
       grade.effective?.percent ?? '',
       grade.effective?.label ?? '',

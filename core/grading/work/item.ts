@@ -1,5 +1,4 @@
-import { blanks } from '../../kinds'
-import { jointId } from '../../kind'
+import { studentRecord } from '../../records'
 import type { Assignment } from '../../plan/assignment'
 import { ratio, type Ratio } from '../../number/ratio'
 import { contribution, type Out } from '../../scores/contribution'
@@ -29,7 +28,7 @@ export interface ItemWork {
 export function itemWork({ snapshot, plan }: GradingContext, columns: Columns, row: number, column: number): ItemWork {
   const assignment = columns.assignments[column]!
   const student = columns.students[row]!
-  const cell = snapshot.records.cell[jointId(student.id, assignment.id)] ?? blanks.cell
+  const cell = studentRecord(snapshot.records, 'cell', student.id, assignment.id)
   const { value, marks } = cell
   const out = { assignment, value, marks, earned: null, share: null, state: 'out' as const, of100: null }
   if (!assignment.counts) return { ...out, out: 'does not count' }
