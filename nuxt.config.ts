@@ -2,6 +2,7 @@ import { existsSync, readdirSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { earlyAsks } from './build/early-asks'
 import { firstScript } from './build/first-script'
+import { libraryStyles } from './build/library-styles'
 import { nodeWorker } from './build/node-worker-plugin'
 import { makeServiceWorker } from './build/service-worker'
 
@@ -54,7 +55,7 @@ export default defineNuxtConfig({
     },
   },
   alias,
-  vite: { plugins: [firstScript()] },
+  vite: { plugins: [firstScript(), libraryStyles()] },
   // In development a page without a server's part has no entry for it, and Nuxt's own server asks for one.
   $development: {
     vite: {
@@ -110,9 +111,9 @@ export default defineNuxtConfig({
       include: ['Button', 'Checkbox', 'Dialog', 'InputText', 'Message', 'ProgressBar', 'Select', 'Textarea'],
     },
     directives: { include: [] },
-    importTheme: { from: '~/theme/preset.ts', as: 'YukataTheme' },
     // A dialog is there, or it is not: one that is still coming or going would take keys that are meant for another place.
-    options: { ripple: false, pt: { dialog: { transition: { css: false } } } },
+    // The theme is a style sheet of ours (assets/library.css), made once and not at every start.
+    options: { theme: 'none', ripple: false, pt: { dialog: { transition: { css: false } } } },
   },
   security: {
     headers: {
