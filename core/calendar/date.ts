@@ -1,4 +1,6 @@
-import { addDays, differenceInCalendarDays, formatISO, isValid, parseISO } from 'date-fns'
+import { addDays, formatISO, isValid, parseISO } from 'date-fns'
+
+const DAY_MS = 86_400_000
 
 /** A day of the civil calendar, `YYYY-MM-DD`. Never an instant, so never in a time zone. Text order is time order. */
 export type CivilDate = string
@@ -27,5 +29,6 @@ export function daysAfter(date: CivilDate, days: number): CivilDate {
  * @example daysBetween('2026-11-25', '2026-11-27') // 2
  */
 export function daysBetween(from: CivilDate, to: CivilDate): number {
-  return differenceInCalendarDays(parseISO(to), parseISO(from))
+  // Days of the calendar as such are read as days of UTC, which are all of one length; the year strip counts a hundred.
+  return (Date.parse(to) - Date.parse(from)) / DAY_MS
 }

@@ -1,6 +1,7 @@
 import { accessSync, constants, mkdirSync } from 'node:fs'
 import { statfs } from 'node:fs/promises'
 import { resolve } from 'node:path'
+import { setImmediate } from 'node:timers/promises'
 import { sql, type ExtractTablesWithRelations } from 'drizzle-orm'
 import type { MigrationMeta } from 'drizzle-orm/migrator'
 import type { PgDatabase, PgDialect, PgQueryResultHKT, PgSession } from 'drizzle-orm/pg-core'
@@ -112,10 +113,23 @@ async function openServer(connectionString: string): Promise<DbHandle> {
   }
 }
 
+/**
+ * The built-in database answers within the process, without ever waiting for anything outside of it: whoever asks it
+ * twenty questions would let nobody else be heard meanwhile. So each question waits for its turn.
+ */
+function inTurns<C extends { query(...asked: never[]): Promise<unknown> }>(client: C): C {
+  const query = client.query.bind(client)
+  client.query = (async (...asked) => {
+    await setImmediate()
+    return query(...asked)
+  }) as C['query']
+  return client
+}
+
 async function openFolder(dataDir: string): Promise<DbHandle> {
   const [{ drizzle }, { PGlite }] = await Promise.all([import('drizzle-orm/pglite'), import('@electric-sql/pglite')])
   const handleOf = (client: InstanceType<typeof PGlite>): Omit<DbHandle, 'room' | 'close'> => ({
-    db: drizzle(client, { schema }),
+    db: drizzle(inTurns(client), { schema }),
     driver: 'pglite',
     listen: (hearing) => client.listen(CHANNEL, (scope) => hearing.scope(scope)),
     execute: async (text, values) => {

@@ -1,3 +1,5 @@
+import { differenceInCalendarDays, parseISO } from 'date-fns'
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { daysAfter, daysBetween, isCivilDate } from '#core/calendar/date'
 import {
@@ -32,6 +34,16 @@ describe('civil dates', () => {
     expect(daysAfter('2026-03-08', 1)).toBe('2026-03-09')
     expect(daysAfter('2026-03-29', -1)).toBe('2026-03-28')
     expect(daysBetween('2026-10-24', '2026-11-02')).toBe(9)
+    expect(daysBetween('2026-03-30', '2026-03-28')).toBe(-2)
+  })
+  it('are as many between two as another package counts (date-fns), whatever the clocks do', () => {
+    const day = fc.date({ min: new Date('1900-01-01'), max: new Date('2199-12-31'), noInvalidDate: true })
+    const civil = day.map((each) => each.toISOString().slice(0, 10))
+    fc.assert(
+      fc.property(civil, civil, (from, to) => {
+        expect(daysBetween(from, to)).toBe(differenceInCalendarDays(parseISO(to), parseISO(from)))
+      }),
+    )
   })
 })
 

@@ -1,3 +1,4 @@
+import { applyChange } from '#core/acts/apply'
 import { periodToday } from '#core/calendar/periods'
 import { partsOf } from '#core/kind'
 import type { Kind } from '#core/kinds'
@@ -15,6 +16,7 @@ import { classRecords } from './records'
 import { classSelectors } from './selectors'
 import { ApiProblem } from '~/composables/useApi'
 import { keepDrafts } from '~/composables/useDraft'
+import { answeredSince } from '~/queue/kept'
 
 /** A reading of a class, and the period that is looked at then, if one was asked for. */
 interface Reading {
@@ -71,7 +73,10 @@ function classSetup() {
     // What waits now may be answered before the class has come, or after it was read there.
     receiving.reading(id)
     const [before, { read: found, keptSince: since }] = await Promise.all([saving.unsent(id), readClass(id)])
-    const waiting = [...before, ...(await saving.unsent(id))]
+    // It may have been asked for before the app came up, and something was taken since.
+    const [taken, after] = await Promise.all([answeredSince(usePerson().actor, id, found.seq), saving.unsent(id)])
+    const waiting = [...before, ...after]
+    for (const { changes } of taken) for (const change of changes) applyChange(found.records, change)
     if (latest && latest !== own) return latest.done
     const { seq, outOfSync, sources, ...read } = found
     keptSince.value = since

@@ -1,7 +1,6 @@
-import { applyChange } from '#core/acts/apply'
 import { copyOf } from '#core/records'
 import { keptClass, openClassResponse, type OpenClass } from '#shared/class'
-import { answeredSince, classKept, forgetAnswered, keepRead, readKept } from '~/queue/kept'
+import { classKept, forgetAnswered, keepRead, readKept } from '~/queue/kept'
 import { usePerson } from '../person'
 import { ApiProblem, ask } from '~/composables/useApi'
 
@@ -25,15 +24,12 @@ export async function readClass(sectionId: string): Promise<ReadClass> {
     void whenIdle()
       .then(() => keepRead(actor, classKept(sectionId), asRead))
       .then(() => forgetAnswered(actor, sectionId, read.seq))
-    // It may have been asked for before the app came up, and something was taken since.
-    await applyAnswered(actor, sectionId, read)
     return { read, keptSince: null }
   } catch (error) {
     if (!(error instanceof ApiProblem) || !error.unreachable) throw error
     const kept = await readKept(actor, classKept(sectionId))
     const parsed = keptClass.safeParse(kept?.value)
     if (!kept || !parsed.success) throw error
-    await applyAnswered(actor, sectionId, parsed.data)
     return { read: parsed.data, keptSince: kept.at }
   }
 }
@@ -45,9 +41,3 @@ const whenIdle = () =>
     if ('requestIdleCallback' in window) window.requestIdleCallback(done, { timeout: 3000 })
     else setTimeout(done, 500)
   })
-
-/** Lays what the server has taken of this machine's since it read a class on top of it. */
-async function applyAnswered(actor: string, sectionId: string, { seq, records }: OpenClass): Promise<void> {
-  for (const { changes } of await answeredSince(actor, sectionId, seq))
-    for (const change of changes) applyChange(records, change)
-}
