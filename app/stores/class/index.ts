@@ -110,7 +110,7 @@ function classSetup() {
     wasThere: shown.wasThere,
     isUnsent: records.isUnsent,
     isHeld: records.isHeld,
-    isInConflict: (cellId: string) => conflicts.find('cell', cellId) !== undefined,
+    isInConflict: (cellId: string) => decisions.conflicts.length > 0 && conflicts.find('cell', cellId) !== undefined,
   })
 
   const { snapshot, structure, everything, about, versionOf, renewRow, get } = records
