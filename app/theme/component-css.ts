@@ -28,6 +28,9 @@ const components = [
   ...[message, progressbar, ripple, select, textarea, virtualscroller],
 ]
 
+/** What is dark on the screen is light on paper. */
+const DARK = /\.dark\{[^}]*\}/g
+
 /**
  * The rules of the library's components in our palette, as the library would make them anew at every start of the app,
  * each time a component is first shown. Made once, they are a style sheet like any other.
@@ -38,6 +41,6 @@ export function componentCss(): string {
   Theme.setTheme(theme)
   const all = [base, ...components] as unknown as readonly Rules[]
   const elements = [all[0]!.getCommonThemeStyleSheet(), ...all.map((each) => each.getThemeStyleSheet())]
-  const rules = elements.join('').matchAll(/<style[^>]*>([^]*?)<\/style>/g)
-  return `/* Made by \`npm run palette\` from app/theme. */\n${[...rules].map(([, css]) => css).join('\n')}\n`
+  const rules = [...elements.join('').matchAll(/<style[^>]*>([^]*?)<\/style>/g)].map(([, css]) => css).join('\n')
+  return `/* Made by \`npm run palette\` from app/theme. */\n${rules.replace(DARK, '@media not print{$&}')}\n`
 }

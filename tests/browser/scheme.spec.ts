@@ -46,9 +46,14 @@ test('what is printed has the colours of paper, also by who works in the dark', 
   await expect(chart).toBeVisible()
   const words = page.getByRole('heading', { level: 1 })
   const looks = () =>
-    words.evaluate((element) =>
-      [element, document.body].map((each) => getComputedStyle(each)).map((of) => [of.color, of.backgroundColor]),
-    )
+    words.evaluate((element) => {
+      const page = getComputedStyle(document.documentElement)
+      return [
+        ...[element, document.body].map((each) => getComputedStyle(each)).map((of) => [of.color, of.backgroundColor]),
+        // And what the components of the library are made of.
+        [page.colorScheme, page.getPropertyValue('--p-content-background'), page.getPropertyValue('--p-text-color')],
+      ]
+    })
   const [light, lightChart] = [await looks(), await drawn(chart)]
   await theDay(page).getByRole('button', { name: 'Dark' }).click()
   await expect.poll(() => drawn(chart)).not.toBe(lightChart)
