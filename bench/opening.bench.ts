@@ -82,6 +82,7 @@ async function opened(page: Page, go: () => Promise<unknown>): Promise<Opened> {
         .filter((each) => each.name.includes('/_nuxt/') && each.name.endsWith('.js')).length,
     }
   })
-  await page.waitForTimeout(700)
+  // A reload is one of a page at rest, which has brought in what it wants for later.
+  await page.waitForTimeout(2000)
   return found
 }
