@@ -5,6 +5,7 @@ import { convertedLevel, cutOffsOf } from '#core/proficiency/convert'
 import { levelOf } from '#core/scales/proficiency'
 import { marks, valueText, type Value } from '#core/scores/score'
 import { isFarAbove } from '#core/scores/outlier'
+import { countedValue } from '#core/scores/contribution'
 import { worthOf } from '#core/scores/worth'
 import { cellText } from '#core/scores/entry'
 import type { ClassStore } from '~/stores/class'
@@ -27,9 +28,10 @@ export function scoreViews(classStore: ClassStore, studentId: string): (assignme
     .of(classStore.snapshot!.section.id)
     .filter((each) => each.kind === 'cell')
   /** The level that the points of an item show of its standards, unless one was given for each of them. */
-  function levelShown(assignmentId: string, { value, marks }: Readonly<Cell>): string | null {
+  function levelShown(assignmentId: string, cell: Readonly<Cell>): string | null {
     const assignment = get('assignment', assignmentId)
-    if (value === null || marks.includes('excused')) return null
+    const value = countedValue(cell)
+    if (!value) return null
     const open = assignment.standardIds.some(
       (id) => !tree.get(id)?.habit && get('evidence', jointId(studentId, assignmentId, id)).level === null,
     )

@@ -22,7 +22,7 @@ interface Rules {
   getThemeStyleSheet(): string
 }
 
-/** The components that are used, and those inside them. */
+/** Those of the preset: the components that are used, and those inside them. */
 const components = [
   ...[badge, button, checkbox, chip, dialog, iconfield, inputicon, inputtext],
   ...[message, progressbar, ripple, select, textarea, virtualscroller],

@@ -13,10 +13,9 @@ import ripple from '@primeuix/themes/aura/ripple'
 import select from '@primeuix/themes/aura/select'
 import textarea from '@primeuix/themes/aura/textarea'
 import virtualscroller from '@primeuix/themes/aura/virtualscroller'
-import { markRaw } from 'vue'
 import { palette } from '#shared/palette'
 
-/** The components that are used, and those inside them. Whatever else is here is made into rules at every start. */
+/** The components that are used, and those inside them. */
 const components = {
   ...{ badge, button, checkbox, chip, dialog, iconfield, inputtext },
   ...{ message, progressbar, ripple, select, textarea, virtualscroller },
@@ -112,8 +111,8 @@ const preset = definePreset(
   },
 )
 
-/** Raw: the library would watch every colour of it for a change. */
+/** What `component-css.ts` makes the rules of the components with. */
 export default {
-  preset: markRaw(preset),
+  preset,
   options: { darkModeSelector: '.dark', cssLayer: { name: 'primevue', order: 'base, primevue, parts, sheet' } },
 }

@@ -3,6 +3,7 @@ import { studentRecord } from '../records'
 import type { Assignment } from '../plan/assignment'
 import { compare, divide, inSteps, sum, type Ratio } from '../number/ratio'
 import { round, type Rounding } from '../number/round'
+import { countedValue } from '../scores/contribution'
 import { worthOf, type Worth } from '../scores/worth'
 import type { ClassSnapshot } from '../section'
 import { planOf, type Listed } from '../plan/rules'
@@ -45,9 +46,8 @@ function middle(sorted: readonly Ratio[], how: Rounding): string | null {
 export function worthsOf(snapshot: ClassSnapshot, assignment: Listed<Assignment>): Worth[] {
   const scales = { scale: planOf(snapshot).scale, levels: scaleOf(snapshot) }
   return snapshot.students.flatMap((student) => {
-    const { value, marks } = studentRecord(snapshot.records, 'cell', student.id, assignment.id)
-    if (value === null || marks.includes('excused')) return []
-    return worthOf(value, assignment.points, scales) ?? []
+    const value = countedValue(studentRecord(snapshot.records, 'cell', student.id, assignment.id))
+    return (value && worthOf(value, assignment.points, scales)) ?? []
   })
 }
 

@@ -2,6 +2,7 @@ import { scaleOf } from '../plan/level-scale'
 import { studentRecord } from '../records'
 import { assignmentsOf, planOf } from '../plan/rules'
 import { compare, HUNDRED, multiply, ofDecimal } from '../number/ratio'
+import { countedValue } from '../scores/contribution'
 import { worthOf } from '../scores/worth'
 import type { Find } from './looseend'
 
@@ -12,8 +13,9 @@ export const lowScores: Find = (snapshot) => {
   const scales = { scale: plan.scale, levels: scaleOf(snapshot) }
   return assignmentsOf(snapshot).flatMap((assignment) => {
     const low = snapshot.students.filter((student) => {
-      const { value, marks, note } = studentRecord(snapshot.records, 'cell', student.id, assignment.id)
-      if (value === null || note !== '' || marks.includes('excused')) return false
+      const cell = studentRecord(snapshot.records, 'cell', student.id, assignment.id)
+      const value = countedValue(cell)
+      if (!value || cell.note !== '') return false
       const share = worthOf(value, assignment.points, scales)?.share
       return share ? compare(multiply(share, HUNDRED), ofDecimal(plan.lowLine)) < 0 : false
     })
