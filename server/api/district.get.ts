@@ -1,15 +1,16 @@
-import { DISTRICT, districtPolicy, levelScalesFor, scalesFor, scaleUses } from '../services/district'
-import { readRecords } from '../services/records-store'
+import { levelScalesIn, policyIn, scalesIn, scaleUses } from '../services/district'
+import { offeredTo } from '../services/offered'
 
 export default route(async (event) => {
   await requireRegistrar(event)
   const db = await useDb()
-  const { scale, levelScale } = await readRecords(db, DISTRICT, ['scale', 'levelScale'])
+  const offered = await offeredTo(db, [], ['policy', 'scale', 'levelScale'])
+  const { policy, scale, levelScale } = offered.district
   return {
-    ...(await districtPolicy(db)),
-    scales: await scalesFor(db, []),
+    ...(await policyIn(db, policy)),
+    scales: scalesIn(offered),
     own: scale,
-    levelScales: await levelScalesFor(db, []),
+    levelScales: levelScalesIn(offered),
     ownLevels: levelScale,
     uses: await scaleUses(db),
   }

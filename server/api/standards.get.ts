@@ -1,7 +1,7 @@
 import { isOwnSpace } from '../../core/roster/own-space'
 import { asc } from 'drizzle-orm'
 import { courses } from '../database/schema'
-import { DISTRICT } from '../services/district'
+import { DISTRICT } from '../services/offered'
 import { readRecords } from '../services/records-store'
 import { levelScaleUses } from '../services/standards'
 

@@ -1,7 +1,7 @@
 import { asc } from 'drizzle-orm'
 import { isOwnSpace } from '../../core/roster/own-space'
 import { periods } from '../database/schema'
-import { DISTRICT } from '../services/district'
+import { DISTRICT } from '../services/offered'
 import { readRecords } from '../services/records-store'
 import { openRequests } from '../services/window-requests'
 

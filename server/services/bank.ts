@@ -2,30 +2,21 @@ import { and, inArray, ne } from 'drizzle-orm'
 import type { BankEntry } from '../../core/remarks/bank-entry'
 import type { Db } from '../database/client'
 import { countUses } from '../../core/remarks/uses'
-import { bankStars, commentBank, remarks } from '../database/schema'
-import { DISTRICT } from './district'
+import { remarks } from '../database/schema'
+import { listed, offeredTo, type Offered } from './offered'
 import { classesOf } from './teaching'
 
 /** The entries that people can choose from: the district's and their own, with what they starred, in their order. */
-export async function bankFor(db: Db, userIds: readonly string[]): Promise<BankEntry[]> {
-  const rows = await db
-    .select()
-    .from(commentBank)
-    .where(inArray(commentBank.scopeId, [DISTRICT, ...userIds]))
-  const stars = userIds.length
-    ? await db
-        .select()
-        .from(bankStars)
-        .where(inArray(bankStars.scopeId, [...userIds]))
-    : []
-  const starred = new Set(stars.flatMap((each) => (each.starred ? each.id : [])))
-  return rows
-    .filter((row) => !row.removed)
+export const bankFor = async (db: Db, userIds: readonly string[]): Promise<BankEntry[]> =>
+  bankIn(await offeredTo(db, userIds, ['bankEntry', 'bankStar']))
+
+export function bankIn(offered: Offered): BankEntry[] {
+  const isStarred = (id: string) => offered.own.some(({ bankStar }) => bankStar[id]?.starred)
+  return listed(offered, ({ bankEntry }) => bankEntry)
     .sort((a, b) => a.place - b.place || (a.code < b.code ? -1 : 1))
-    .map(({ id, scopeId, code, topic, text, suits }): BankEntry => ({
-      ...{ id, code, topic, text, suits },
-      starred: starred.has(id),
-      owner: scopeId === DISTRICT ? 'district' : 'mine',
+    .map(({ id, code, topic, text, suits, owner }): BankEntry => ({
+      ...{ id, code, topic, text, suits, owner },
+      starred: isStarred(id),
     }))
 }
 

@@ -1,6 +1,7 @@
-import { eq, inArray } from 'drizzle-orm'
+import { eq } from 'drizzle-orm'
 import { blanks } from '../../core/kinds'
 import type { Fixed as Policy } from '../../core/plan/fixed'
+import type { Records } from '../../core/records'
 import type { CardLayout } from '../../core/report-card/layout'
 import type { SchoolHead } from '../../core/report-card/school-head'
 import type { AvailableLevelScale } from '../../core/scales/proficiency'
@@ -8,16 +9,21 @@ import { shippedLevelScales } from '../../core/scales/shipped-levels'
 import { shippedScales } from '../../core/scales/shipped'
 import type { AvailableScale } from '../../core/section'
 import type { Db } from '../database/client'
-import { gradingScales, levelScales, plans, policies, users } from '../database/schema'
-import { readRecords, readSome } from './records-store'
-
-/** The scope of what the district fixes and offers to everybody. Its one policy has the same id. */
-export const DISTRICT = 'district'
+import { plans, policies, users } from '../database/schema'
+import { DISTRICT, listed, offeredTo, type Offered } from './offered'
+import { readRecords } from './records-store'
 
 /** What the district fixes, and who fixed it last. */
 export async function districtPolicy(db: Db): Promise<{ policy: Policy; policyBy: string | null }> {
-  const found = await readSome(db, DISTRICT, 'policy', [DISTRICT])
-  const policy = (found as Record<string, Policy>)[DISTRICT]
+  const { policy } = await readRecords(db, DISTRICT, ['policy'])
+  return policyIn(db, policy)
+}
+
+/** The same, of a district's policies that are read. */
+export async function policyIn(
+  db: Db,
+  { [DISTRICT]: policy }: Records['policy'],
+): Promise<{ policy: Policy; policyBy: string | null }> {
   if (!policy) return { policy: { ...blanks.policy }, policyBy: null }
   const [by] = await db
     .select({ givenName: users.givenName, familyName: users.familyName })
@@ -29,47 +35,37 @@ export async function districtPolicy(db: Db): Promise<{ policy: Policy; policyBy
 
 /** How report cards look. */
 export async function cardLayoutOf(db: Db): Promise<CardLayout> {
-  const found: Record<string, CardLayout> = await readSome(db, DISTRICT, 'cardLayout', [DISTRICT])
-  return found[DISTRICT] ?? { ...blanks.cardLayout }
+  const { cardLayout } = await readRecords(db, DISTRICT, ['cardLayout'])
+  return cardLayoutIn(cardLayout)
 }
+export const cardLayoutIn = ({ [DISTRICT]: layout }: Records['cardLayout']): CardLayout =>
+  layout ?? { ...blanks.cardLayout }
 
 /** What stands at the head of the cards of each school that has something of its own, by the school's id. */
 export const schoolHeadsOf = async (db: Db): Promise<Record<string, SchoolHead>> =>
   (await readRecords(db, DISTRICT, ['schoolHead'])).schoolHead
 
 /** The scales that people can take: those that ship, the district's, and their own. */
-export async function scalesFor(db: Db, userIds: readonly string[]): Promise<AvailableScale[]> {
-  const rows = await db
-    .select()
-    .from(gradingScales)
-    .where(inArray(gradingScales.scopeId, [DISTRICT, ...userIds]))
-  const kept = rows
-    .filter((row) => !row.removed)
-    .map(({ id, scopeId, name, steps }): AvailableScale => ({
-      id,
-      name,
-      steps,
-      owner: scopeId === DISTRICT ? 'district' : 'mine',
-    }))
-    .sort((a, b) => a.name.localeCompare(b.name))
-  return [...shippedScales.map((each): AvailableScale => ({ ...each, owner: 'district' })), ...kept]
-}
+export const scalesFor = async (db: Db, userIds: readonly string[]): Promise<AvailableScale[]> =>
+  scalesIn(await offeredTo(db, userIds, ['scale']))
+
+export const scalesIn = (offered: Offered): AvailableScale[] => [
+  ...shippedScales.map((each): AvailableScale => ({ ...each, owner: 'district' })),
+  ...listed(offered, ({ scale }) => scale)
+    .map(({ id, name, steps, owner }): AvailableScale => ({ id, name, steps, owner }))
+    .sort((a, b) => a.name.localeCompare(b.name)),
+]
 
 /** The proficiency scales that people can choose: those that ship, the district's, and their own. */
-export async function levelScalesFor(db: Db, userIds: readonly string[]): Promise<AvailableLevelScale[]> {
-  const rows = await db
-    .select()
-    .from(levelScales)
-    .where(inArray(levelScales.scopeId, [DISTRICT, ...userIds]))
-  const kept = rows
-    .filter((row) => !row.removed)
-    .map(({ id, scopeId, name, levels, halves }): AvailableLevelScale => ({
-      ...{ id, name, levels, halves },
-      owner: scopeId === DISTRICT ? 'district' : 'mine',
-    }))
-    .sort((a, b) => a.name.localeCompare(b.name))
-  return [...shippedLevelScales, ...kept]
-}
+export const levelScalesFor = async (db: Db, userIds: readonly string[]): Promise<AvailableLevelScale[]> =>
+  levelScalesIn(await offeredTo(db, userIds, ['levelScale']))
+
+export const levelScalesIn = (offered: Offered): AvailableLevelScale[] => [
+  ...shippedLevelScales,
+  ...listed(offered, ({ levelScale }) => levelScale)
+    .map(({ id, name, levels, halves, owner }): AvailableLevelScale => ({ id, name, levels, halves, owner }))
+    .sort((a, b) => a.name.localeCompare(b.name)),
+]
 
 /** How many classes hold a copy of each scale. */
 export async function scaleUses(db: Db): Promise<Record<string, number>> {

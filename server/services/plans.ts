@@ -3,7 +3,8 @@ import type { Plan } from '../../core/plan/plan'
 import type { Db } from '../database/client'
 import { courses, sections, sectionTeachers } from '../database/schema'
 import type { ClassPlan, PlansResponse } from '../../shared/plans'
-import { districtPolicy, scalesFor } from './district'
+import { policyIn, scalesIn } from './district'
+import { offeredTo } from './offered'
 import { readRecords } from './records-store'
 import { sectionPeriods } from './snapshot'
 
@@ -21,11 +22,12 @@ export async function plansOf(db: Db, userId: string, today: string): Promise<Pl
   const ordered = rows.sort((a, b) => a.meets.localeCompare(b.meets, 'en', { numeric: true }))
   const classes: ClassPlan[] = []
   for (const row of ordered) classes.push(await planOfClass(db, row, today))
+  const offered = await offeredTo(db, [userId], ['scale', 'pattern', 'policy'])
   return {
     classes: classes.sort((a, b) => Number(a.past) - Number(b.past)),
-    scales: await scalesFor(db, [userId]),
-    patterns: (await readRecords(db, userId, ['pattern'])).pattern,
-    ...(await districtPolicy(db)),
+    scales: scalesIn(offered),
+    patterns: offered.own[0]!.pattern,
+    ...(await policyIn(db, offered.district.policy)),
   }
 }
 

@@ -1,4 +1,4 @@
-import { and, eq, getTableColumns, inArray, is, sql } from 'drizzle-orm'
+import { and, eq, getTableColumns, inArray, is, sql, type SQL } from 'drizzle-orm'
 import { PgNumeric, type PgColumn, type PgTable } from 'drizzle-orm/pg-core'
 import { noRecords, put, type Records } from '../../core/records'
 import { fromShape, type Kind, type RecordOf } from '../../core/kinds'
@@ -96,19 +96,32 @@ const fieldsOf = ofEachKind((columns) =>
 )
 const decimals = ofEachKind((columns) => columns.filter(([, column]) => is(column, PgNumeric)).map(([key]) => key))
 
-/**
- * All records of one scope: a class, or by name those of a person or the district. They are asked for in one question,
- * and come as one text for each kind: of some twenty kinds most have few records or none, a question costs as much
- * whatever is found, and a thousand rows read field by field take longer than to find them.
- */
+/** All records of some kinds in one scope: a class, or by name those of a person or the district. */
 export async function readRecords(db: Db, scope: string, of: readonly Kind[] = kindsOfClass): Promise<Records> {
-  const records = noRecords()
-  if (of.length === 0) return records
+  const [records] = await readScopes(db, [[scope, of]])
+  return records!
+}
+
+/**
+ * All records of some kinds in each of several scopes. They are asked for in one question, and come as one text for each
+ * kind: of some twenty kinds most have few records or none, a question costs as much whatever is found, and a thousand
+ * rows read field by field take longer than to find them.
+ *
+ * @example const [own, district] = await readScopes(db, [[sectionId, kindsOfClass], [DISTRICT, ['policy']]])
+ */
+export async function readScopes(
+  db: Db,
+  scopes: readonly (readonly [scope: string, of: readonly Kind[]])[],
+): Promise<Records[]> {
+  const lists = scopes.flatMap(([scope, of], at) => of.map((kind) => ({ at, kind, list: listOf(kind, scope) })))
+  const answer = scopes.map(noRecords)
+  if (lists.length === 0) return answer
   const [found] = await db
-    .select(Object.fromEntries(of.map((kind) => [kind, listOf(kind, scope)])))
+    .select(Object.fromEntries(lists.map(({ list }, column) => [column, list])))
     .from(sql`(values (1)) as once`)
-  for (const kind of of) for (const row of found![kind] ?? []) put(records, kind, row.id as string, recordOf(kind, row))
-  return records
+  for (const [column, { at, kind }] of lists.entries())
+    for (const row of found![column] ?? []) put(answer[at]!, kind, row.id as string, recordOf(kind, row))
+  return answer
 }
 
 /** The records of a kind as one list. A decimal is text in it: as a number of JSON it would be no decimal any more. */
@@ -123,17 +136,21 @@ function listOf(kind: Kind, scope: string) {
 }
 
 /** Some records of one kind, by their whole ids. Those that nobody has touched are not in it. */
-export async function readSome<K extends Kind>(
+export const readSome = <K extends Kind>(db: Db, scope: string, kind: K, ids: readonly string[]) =>
+  readWhere(db, scope, kind, (id) => inArray(id, [...ids]))
+
+/** The records of one kind whose ids answer a condition. */
+export async function readWhere<K extends Kind>(
   db: Db,
   scope: string,
   kind: K,
-  ids: readonly string[],
+  where: (id: PgColumn) => SQL,
 ): Promise<Record<string, RecordOf<K>>> {
   const table: RecordTable = tables[kind]
   const rows = await db
     .select(fieldsOf[kind])
     .from(table)
-    .where(and(eq(scopeColumn(table), scope), inArray(table.id, [...ids])))
+    .where(and(eq(scopeColumn(table), scope), where(table.id)))
   return Object.fromEntries(rows.map((row) => [row.id as string, recordOf(kind, row)])) as Record<string, RecordOf<K>>
 }
 

@@ -18,42 +18,49 @@ import {
   standards,
   students,
 } from '../database/schema'
-import { bankFor } from './bank'
+import { bankIn } from './bank'
 import { Problem } from './problem'
 import { remarkBox } from '../../core/report-card/layout'
-import { cardLayoutOf, DISTRICT, districtPolicy, levelScalesFor, scalesFor } from './district'
-import { readRecords, readSome } from './records-store'
-import { windowsOf } from './reporting-windows'
+import { cardLayoutIn, levelScalesIn, policyIn, scalesIn } from './district'
+import { DISTRICT } from './offered'
+import { kindsOfClass, readScopes, readWhere } from './records-store'
+import { windowsIn } from './reporting-windows'
+
+/** Of whose records a class is made beside its own. */
+const ofDistrict = ['policy', 'cardLayout', 'reportingWindow', 'windowGrant'] as const
+const ofBoth = ['scale', 'levelScale', 'bankEntry', 'bankStar'] as const
 
 /** Reads one class whole: enough to compute everything that is shown of it. */
 export async function loadSnapshot(db: Db, sectionId: string): Promise<ClassSnapshot> {
-  const [row] = await db
-    .select({ section: sections, course: courses.title, school: orgs.name })
+  const [section] = await db
+    .select({
+      ...{ id: sections.id, title: sections.title, course: courses.title, school: orgs.name },
+      ...{ schoolId: sections.schoolId, meets: sections.meets },
+    })
     .from(sections)
     .innerJoin(courses, eq(courses.id, sections.courseId))
     .innerJoin(orgs, eq(orgs.id, sections.schoolId))
     .where(eq(sections.id, sectionId))
-  if (!row) throw new Problem(404, 'no-class')
+  if (!section) throw new Problem(404, 'no-class')
   const teachers = await teachersOf(db, sectionId)
+  const [records, district, ...own] = await readScopes(db, [
+    [sectionId, kindsOfClass],
+    [DISTRICT, [...ofDistrict, ...ofBoth]],
+    ...teachers.map((teacherId) => [teacherId, ofBoth] as const),
+  ])
+  const offered = { district: district!, own }
   return {
-    section: {
-      id: sectionId,
-      title: row.section.title,
-      course: row.course,
-      school: row.school,
-      schoolId: row.section.schoolId,
-      meets: row.section.meets,
-    },
+    section,
     periods: await sectionPeriods(db, sectionId),
     students: await sectionStudents(db, sectionId),
     standards: await sectionStandards(db, sectionId),
-    levelScales: await levelScalesFor(db, teachers),
-    scales: await scalesFor(db, teachers),
-    ...(await districtPolicy(db)),
-    remarkBox: remarkBox(await cardLayoutOf(db)),
-    bank: await bankFor(db, teachers),
-    windows: await windowsOf(db, sectionId),
-    records: await readRecords(db, sectionId),
+    levelScales: levelScalesIn(offered),
+    scales: scalesIn(offered),
+    ...(await policyIn(db, district!.policy)),
+    remarkBox: remarkBox(cardLayoutIn(district!.cardLayout)),
+    bank: bankIn(offered),
+    windows: windowsIn(district!, sectionId),
+    records: records!,
     declared: await declaredOf(db, sectionId),
   }
 }
@@ -68,11 +75,16 @@ export async function teachersOf(db: Db, sectionId: string): Promise<string[]> {
 
 /** The periods of the school year in which the class is taught. */
 export async function sectionPeriods(db: Db, sectionId: string): Promise<Period[]> {
-  const [section] = await db.select({ termIds: sections.termIds }).from(sections).where(eq(sections.id, sectionId))
-  const all = await db.select().from(periods).orderBy(asc(periods.firstDay), desc(periods.lastDay))
+  const termIds = sql<
+    string[] | null
+  >`(select ${sections.termIds} from ${sections} where ${eq(sections.id, sectionId)})`
+  const rows = await db
+    .select({ period: periods, termIds })
+    .from(periods)
+    .orderBy(asc(periods.firstDay), desc(periods.lastDay))
   return yearOf(
-    all.map(({ sourcedId: _, ...period }) => period as Period),
-    section?.termIds ?? [],
+    rows.map(({ period: { sourcedId: _, ...period } }) => period as Period),
+    rows[0]?.termIds ?? [],
   )
 }
 
@@ -81,21 +93,16 @@ export async function sectionPeriods(db: Db, sectionId: string): Promise<Period[
  * out: a course is taught by what was chosen.
  */
 export async function sectionStandards(db: Db, sectionId: string): Promise<Standard[]> {
-  const rows = await db
-    .select({ id: standards.id })
-    .from(standards)
-    .where(
-      sql`${standards.id} in (
-        with recursive taught(id) as (
-          select ${courseStandards.standardId} from ${courseStandards}
-            join ${sections} on ${sections.courseId} = ${courseStandards.courseId}
-            where ${sections.id} = ${sectionId} and ${courseStandards.used}
-          union
-          select below.id from ${standards} below join taught on below.parent_id = taught.id
-        ) select id from taught)`,
-    )
-  const ids = rows.map((row) => row.id)
-  return listedStandards(await readSome(db, DISTRICT, 'standard', ids), ids, 'district')
+  const taught = sql`(
+    with recursive taught(id) as (
+      select ${courseStandards.standardId} from ${courseStandards}
+        join ${sections} on ${sections.courseId} = ${courseStandards.courseId}
+        where ${sections.id} = ${sectionId} and ${courseStandards.used}
+      union
+      select below.id from ${standards} below join taught on below.parent_id = taught.id
+    ) select id from taught)`
+  const found = await readWhere(db, DISTRICT, 'standard', (id) => sql`${id} in ${taught}`)
+  return listedStandards(found, Object.keys(found), 'district')
 }
 
 async function sectionStudents(db: Db, sectionId: string): Promise<Student[]> {

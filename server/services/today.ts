@@ -12,7 +12,7 @@ import { enrolledOn, type ClassSnapshot } from '../../core/section'
 import type { TodayClass } from '../../shared/today'
 import type { Db } from '../database/client'
 import { enrolments, journal, periods, runs, sectionTeachers, sections, students } from '../database/schema'
-import { DISTRICT } from './district'
+import { DISTRICT } from './offered'
 import { cellsOutOfSync } from './exchange/out-of-sync'
 import { loadSnapshot } from './snapshot'
 

@@ -2,23 +2,25 @@ import { setImmediate } from 'node:timers'
 import { sql } from 'drizzle-orm'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { jointId } from '#core/kind'
-import { entriesOf } from '#core/records'
+import { entriesOf, noRecords, recordsOf } from '#core/records'
+import { plainLetters } from '#core/scales/shipped'
 import type { ClassSnapshot } from '#core/section'
 import type { DbHandle } from '../../server/database/client'
-import { kindsOfClass, readRecords, readSome } from '../../server/services/records-store'
+import { kindsOfClass, readRecords, readScopes, readSome, writeRecords } from '../../server/services/records-store'
+import { openClass } from '../../server/services/open-class'
 import { loadSnapshot } from '../../server/services/snapshot'
 import { emptyRecords } from '../support/database'
 import { actOf, takenActs, withDistrict } from '../support/world'
 
 let handle: DbHandle
 let sectionId: string
+let teacherId: string
 let snapshot: ClassSnapshot
 const ODD = 'says "no" \\ and\nthen 🌊 ñ, {"a": [1]}, \u2028 12.50'
 
 beforeAll(async () => {
   handle = await emptyRecords()
-  const { teacherId, ...made } = await withDistrict(handle.db)
-  sectionId = made.sectionId
+  ;({ sectionId, teacherId } = await withDistrict(handle.db))
   snapshot = await loadSnapshot(handle.db, sectionId)
   const [ann, bo] = snapshot.students.map(({ id }) => id) as [string, string]
   const period = snapshot.periods.at(-1)!.id
@@ -65,6 +67,26 @@ it('records that are asked for together are what they are when each is asked for
   expect(await readRecords(handle.db, sectionId, [])).toMatchObject({ cell: {}, plan: {} })
 })
 
+it('scopes that are asked for together keep apart, in the order in which they are asked for', async () => {
+  const mine = { name: 'Mine', steps: plainLetters.steps, removed: false }
+  const stamp = { changedBy: teacherId, changedAt: new Date(), actId: crypto.randomUUID() }
+  await writeRecords(handle.db, teacherId, 'scale', new Map([['mine', mine]]), stamp)
+  const found = await readScopes(handle.db, [
+    ['nobody', ['cell', 'plan']],
+    [sectionId, ['cell', 'remark']],
+    [teacherId, ['scale']],
+    [sectionId, []],
+    [sectionId, ['plan']],
+  ])
+  expect(found).toEqual([
+    noRecords(),
+    await readRecords(handle.db, sectionId, ['cell', 'remark']),
+    recordsOf({ scale: { mine } }),
+    noRecords(),
+    await readRecords(handle.db, sectionId, ['plan']),
+  ])
+})
+
 it('whoever asks many questions lets others be heard between them', async () => {
   let heard = 0
   let over = false
@@ -77,4 +99,19 @@ it('whoever asks many questions lets others be heard between them', async () => 
   for (let at = 0; at < QUESTIONS; at++) await handle.db.execute(sql`select 1`)
   over = true
   expect(heard).toBeGreaterThanOrEqual(QUESTIONS)
+})
+
+it('a class is opened in a dozen questions, whatever it holds', async () => {
+  let asked = 0
+  const counting = new Proxy(handle.db, {
+    get(db, key) {
+      if (key === 'select') asked++
+      const found: unknown = Reflect.get(db, key)
+      return typeof found === 'function' ? found.bind(db) : found
+    },
+  })
+  const { plan } = (await openClass(counting, sectionId)).records
+  expect(Object.keys(plan)).toEqual([sectionId])
+  expect(asked).toBeGreaterThan(1)
+  expect(asked).toBeLessThanOrEqual(13)
 })
