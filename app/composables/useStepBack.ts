@@ -10,6 +10,12 @@ import { useShownCells } from '~/stores/shown-cells'
 import { askedQuery, goTo } from '~/composables/useGoTo'
 
 export type Way = 'undo' | 'redo'
+/** A step that is not in view: its words, and when it was done where that is long ago. */
+export interface AskedStep {
+  way: Way
+  words: string
+  when: string
+}
 interface Stepping {
   nearest: { undo?: Step; redo?: Step }
   undo: () => unknown
@@ -43,7 +49,7 @@ const seenOn: Readonly<Partial<Record<Kind, readonly string[]>>> = {
 export function useStepBack(stepping: () => Stepping, classes: () => readonly ClassStore[]) {
   const route = useRoute()
   const { isShown } = useShownCells()
-  const asking = ref<{ way: Way; words: string; when: string } | null>(null)
+  const asking = ref<AskedStep | null>(null)
   const open = () => new Map(classes().map((each) => [each.snapshot!.section.id, each]))
 
   const descriptions = computed(() => {

@@ -1,11 +1,14 @@
 <script setup lang="ts">
 import { useFinding } from '~/composables/useFinding'
+import { FindDialog, SealedDialog } from '~/composables/later'
+import { useSealed } from '~/stores/sealed'
 import { useFrame } from '~/stores/frame'
 
 const route = useRoute()
 const hasMargin = computed(() => route.meta.margin === true)
 
 const finding = useFinding()
+const sealed = useSealed()
 useEventListener('keydown', (event: KeyboardEvent) => {
   if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'k') return
   event.preventDefault()
@@ -44,7 +47,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       <div v-show="!frame.isMarginAway" id="margin" ref="margin-box" />
     </aside>
     <div class="foot"><NoticeStrip /><StatusLine /></div>
-    <SealedDialog />
+    <SealedDialog v-if="sealed.waiting" />
     <FindDialog v-if="finding" @close="finding = false" />
   </div>
 </template>

@@ -1,8 +1,15 @@
+<script setup lang="ts">
+import { SealedDialog } from '~/composables/later'
+import { useSealed } from '~/stores/sealed'
+
+const sealed = useSealed()
+</script>
+
 <template>
   <div class="hand">
     <slot />
     <NoticeStrip />
-    <SealedDialog />
+    <SealedDialog v-if="sealed.waiting" />
   </div>
 </template>
 

@@ -38,6 +38,7 @@ const indigo = {
 }
 
 const warn = { background: 'var(--ochre1)', borderColor: 'var(--ochre1)', color: 'var(--ochre)' }
+const error = { background: 'var(--sheet)', borderColor: 'var(--shu)', color: 'var(--shu)', shadow: 'none' }
 
 /** Our palette in PrimeVue's terms, so that every component speaks it. */
 const preset = definePreset(
@@ -45,8 +46,8 @@ const preset = definePreset(
   {
     primitive: { borderRadius: { none: '0', xs: '3px', sm: '5px', md: '7px', lg: '8px', xl: '12px' } },
     components: {
-      // The component's own yellow on cream is not to be read.
-      message: { colorScheme: { light: { warn }, dark: { warn } } },
+      // The component's own yellow on cream is not to be read, and its red is no dye of ours.
+      message: { colorScheme: { light: { warn, error }, dark: { warn, error } } },
     },
     semantic: {
       primary: indigo,

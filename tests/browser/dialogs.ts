@@ -17,7 +17,7 @@ export const dialogs: Record<string, { at?: (desk: Desk, page: Page) => Promise<
   'frame/KeysDialog.vue': { by: button('? all keys') },
   'gradebook/FillDialog.vue': { by: button('Fill') },
   'gradebook/FilesDialog.vue': { by: button('Files') },
-  'gradebook/SheetDialogs.vue': {
+  'gradebook/RemoveDialog.vue': {
     at: async (_, page) => page.getByRole('columnheader', { name: /Delta model/ }).click(),
     by: button('Delete', (page) => page.getByRole('complementary', { name: 'Margin' })),
   },

@@ -34,12 +34,14 @@ async function sendAll(desk: Desk, title: string): Promise<string> {
 async function typeScore(desk: Desk, classId: string, id: string, score: string): Promise<void> {
   const [student, assignment] = id.split('.')
   await desk.page.goto(`${desk.url}/class/${classId}?student=${student}&assignment=${assignment}`)
-  await expect(desk.page.locator('.sheet .cell[tabindex="0"]')).toBeFocused()
+  const marked = desk.page.locator('.sheet .cell[tabindex="0"]')
+  await expect(marked).toBeFocused()
+  const cell = (await marked.elementHandle())!
   await desk.page.keyboard.type(score)
   await desk.page.keyboard.press('Enter')
   // The oldest work is of a term that is declared: then it is asked first.
   const anyway = desk.page.getByRole('button', { name: 'Change it all the same' })
-  await desk.page.waitForTimeout(300)
+  await expect.poll(async () => (await anyway.isVisible()) || (await cell.textContent())?.includes(score)).toBe(true)
   if (await anyway.isVisible()) await anyway.click()
   await desk.saved()
 }

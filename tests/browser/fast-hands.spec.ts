@@ -1,14 +1,28 @@
+import { readdirSync, readFileSync } from 'node:fs'
+import { join } from 'node:path'
 import type { Page } from '@playwright/test'
 import { expect, slowFrames, test, theDay } from './fixtures'
 
 // Hands are faster than a tired machine: what they ask for while something is on its way is not lost, and goes where they
 // meant it.
 
-/** Holds back every script that has not come yet; answers what lets them come. */
-async function scriptsHeld(page: Page): Promise<() => void> {
+/** The script that has these words in it, and no other has. */
+function scriptWith(words: string): string {
+  const folder = '.output/public/_nuxt'
+  const found = readdirSync(folder).filter(
+    (name) => name.endsWith('.js') && readFileSync(join(folder, name), 'utf8').includes(words),
+  )
+  expect(found).toHaveLength(1)
+  return `**/_nuxt/${found[0]!}`
+}
+/** What the Gradebook shows only when it is asked for. */
+const laterScript = () => scriptWith('All keys')
+
+/** Holds back every script that has not come yet, or those meant; answers what lets them come. */
+async function scriptsHeld(page: Page, which = '**/_nuxt/*.js'): Promise<() => void> {
   let come = () => {}
   const mayCome = new Promise<void>((done) => (come = done))
-  await page.route('**/_nuxt/*.js', async (route) => {
+  await page.route(which, async (route) => {
     await mayCome
     await route.continue()
   })
@@ -40,7 +54,7 @@ test.describe('while a page is on its way', () => {
   })
 
   test('what comes late moves nothing away under the hand', async ({ desk, page }) => {
-    const come = await scriptsHeld(page)
+    const come = await scriptsHeld(page, scriptWith('getDatasetMeta'))
     await desk.openClass('Earth Systems 7A')
     await page.getByRole('columnheader', { name: /^Delta model/ }).click()
     const button = desk.margin.getByRole('button', { name: 'Put away' })
@@ -50,6 +64,54 @@ test.describe('while a page is on its way', () => {
     come()
     await expect(chart).toBeVisible()
     expect(await button.boundingBox()).toEqual(before)
+  })
+})
+
+test.describe('while what is asked for late is on its way', () => {
+  test.use({ serviceWorkers: 'block' })
+
+  test('no key that follows goes to what the dialog will lie over', async ({ desk, page }) => {
+    await desk.openClass('Earth Systems 7A')
+    const cell = desk.cell('Achterberg, Rosalind', 'Check 5')
+    await cell.click()
+    const before = await cell.textContent()
+    const come = await scriptsHeld(page, laterScript())
+    await page.reload()
+    await expect(cell).toBeFocused()
+    await page.keyboard.press('Control+k')
+    await page.keyboard.type('17')
+    await page.keyboard.press('Enter')
+    await expect(page.getByRole('dialog')).toHaveCount(0)
+    await expect(page.locator('.sheet .editor:visible')).toHaveCount(0)
+    await expect(cell).toBeFocused()
+    await expect(cell).toHaveText(before!)
+
+    come()
+    await expect(page.getByRole('dialog', { name: 'Find or do' })).toBeVisible()
+    await page.keyboard.type('kelp')
+    await expect(page.getByRole('combobox', { name: 'Find or do' })).toHaveValue('kelp')
+    await page.keyboard.press('Escape')
+    await expect(cell).toBeFocused()
+  })
+
+  test('where it does not come, that is said, and the keys go where they went', async ({ mine: desk, page }) => {
+    await desk.openClass('Earth Systems 7A')
+    const cell = desk.cell('Achterberg, Rosalind', 'Check 5')
+    await cell.click()
+    await page.route(laterScript(), (route) => route.abort())
+    await page.reload()
+    await expect(cell).toBeFocused()
+    await page.keyboard.press('f')
+    await expect(page.getByText('This part of the page did not come').first()).toBeVisible()
+    // In the margin it stands in its place, and no heading over nothing.
+    await expect(desk.margin.getByText('This did not come.')).toBeVisible()
+    await expect(async () => {
+      await page.keyboard.press('7')
+      await expect(page.locator('.sheet .editor:visible')).toHaveCount(1, { timeout: 100 })
+    }).toPass()
+    await page.keyboard.press('Enter')
+    await expect(cell).toContainText('7')
+    await desk.saved()
   })
 })
 

@@ -45,7 +45,7 @@ const elsewhere: Record<string, string> = {
   'frame/SignOutDialog.vue': 'away.spec.ts',
   'frame/WaitingDialog.vue': 'outlives.spec.ts',
   'frame/NoticesDialog.vue': 'focus.spec.ts',
-  'frame/StepButtons.vue': 'focus.spec.ts',
+  'frame/StepDialog.vue': 'focus.spec.ts',
   'gradebook/GridDialog.vue': 'blocks.spec.ts',
   'gradebook/PasteDialog.vue': 'sheet.spec.ts',
   'student/MovedScores.vue': 'course.spec.ts',
@@ -145,7 +145,7 @@ test('what goes from under the hands leaves them on what took its place', async 
     await desk.cell('Achterberg, Rosalind', 'Check 5').click()
     await page.keyboard.press('Control+z')
     await expect(page.getByRole('dialog', { name: 'Undo this?' })).toContainText('Field notes')
-    await lookAtDialog(page, 'frame/StepButtons')
+    await lookAtDialog(page, 'frame/StepDialog')
     await page.keyboard.press('Escape')
     await expect(desk.cell('Achterberg, Rosalind', 'Check 5')).toBeFocused()
     await page.keyboard.press('Control+z')
@@ -240,4 +240,16 @@ test('after the sign-in the keyboard is at the work; the office’s dialog gives
   await page.keyboard.press('Escape')
   await expect(make).toBeFocused()
   expect(desk.complaints).toEqual([])
+})
+
+test('a class that is not one’s own says so, offers none of its views, and leads back', async ({
+  mine: desk,
+  page,
+}) => {
+  await page.goto(`${desk.url}/class/somebody-elses`)
+  await expect(page.getByRole('alert').filter({ hasText: 'This class is not one of yours.' })).toBeVisible()
+  await expect(page.getByRole('navigation', { name: 'Views of the class' })).toHaveCount(0)
+  await page.getByRole('link', { name: 'Go to Today' }).click()
+  await expect(page).toHaveURL(`${desk.url}/`)
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
 })

@@ -76,9 +76,17 @@ test('an act that is rejected is put aside, takes none of the others down, and c
   // On every page, and after a reload.
   await theDay(page).getByRole('link', { name: 'Exchange' }).click()
   await page.reload()
+  // Not for a moment does it say that all is well.
+  await page.evaluate(() => {
+    new MutationObserver(() => {
+      if (document.body.textContent.includes('Everything that you did is where it should be'))
+        document.body.dataset.said = 'all is well'
+    }).observe(document.body, { childList: true, subtree: true, characterData: true })
+  })
   await list(page).click()
   const dialog = page.getByRole('dialog', { name: 'Not sent, too late, or not taken' })
   await expect(dialog).toContainText('Bekele')
+  expect(await page.evaluate(() => document.body.dataset.said)).toBeUndefined()
   await expect(dialog).toContainText('→ 2')
   await lookAtDialog(page, 'frame/WaitingDialog')
   await dialog.getByRole('button', { name: 'Copy' }).click()

@@ -132,6 +132,10 @@ defineExpose({
   gap: 6px;
   align-items: start;
 }
+/* As tall as the fields beside it; what is wrong with one stands under it. */
+.pair > .toggle {
+  min-height: 28px;
+}
 .check {
   margin-top: 8px;
 }

@@ -4,6 +4,7 @@ import { useDecisions } from '~/stores/decisions'
 import { useFrame } from '~/stores/frame'
 import { usePerson } from '~/stores/person'
 import { useToday } from '~/stores/today'
+import { SignOutDialog } from '~/composables/later'
 import { counted } from '~/composables/useWords'
 import { placesOf } from '~/words/places'
 

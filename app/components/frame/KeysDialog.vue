@@ -1,5 +1,5 @@
 <script setup lang="ts">
-const visible = defineModel<boolean>('visible', { required: true })
+const emit = defineEmits<{ close: [] }>()
 
 const keys: { where: string; list: [string, string][] }[] = [
   {
@@ -76,12 +76,13 @@ const keys: { where: string; list: [string, string][] }[] = [
 <template>
   <!-- Where it is longer than the window, the keyboard scrolls it. -->
   <Dialog
-    v-model:visible="visible"
+    visible
     modal
     header="All keys"
     dismissable-mask
     :style="{ width: '44rem' }"
     :pt="{ content: { tabindex: 0, 'aria-label': 'All keys', role: 'region' } }"
+    @update:visible="emit('close')"
   >
     <div class="sets">
       <section v-for="set in keys" :key="set.where">

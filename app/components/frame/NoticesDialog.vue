@@ -3,12 +3,12 @@ import { useNotices } from '~/stores/notices'
 import { shortInstant } from '~/composables/useWords'
 
 /** Everything that was said since the page was opened, newest first. */
-const visible = defineModel<boolean>('visible', { required: true })
+const emit = defineEmits<{ close: [] }>()
 const notices = useNotices()
 </script>
 
 <template>
-  <Dialog v-model:visible="visible" modal header="Notices" :style="{ width: '34rem' }">
+  <Dialog visible modal header="Notices" :style="{ width: '34rem' }" @update:visible="emit('close')">
     <ul>
       <li v-for="each in notices.list" :key="each.id">
         <span class="soft small">{{ shortInstant(new Date(each.at)) }}</span> {{ each.words }}

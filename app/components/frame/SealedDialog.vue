@@ -9,10 +9,6 @@ const count = computed(() => sealed.waiting?.goes.length ?? 0)
 
 /** Whether hands went on typing before the eyes came up. */
 const isTypedSince = ref(false)
-watch(
-  () => sealed.waiting !== null,
-  () => (isTypedSince.value = false),
-)
 function typed({ key }: KeyboardEvent): void {
   if (/^[\d.]$/.test(key)) isTypedSince.value = true
 }
@@ -20,7 +16,6 @@ function typed({ key }: KeyboardEvent): void {
 
 <template>
   <Dialog
-    v-if="sealed.waiting"
     visible
     modal
     :header="`${titles} is declared complete`"

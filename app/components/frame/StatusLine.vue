@@ -5,6 +5,7 @@ import { useClassStore } from '~/stores/class'
 import { useDecisions } from '~/stores/decisions'
 import { useSaving } from '~/stores/saving'
 import { useUnread } from '~/stores/unread'
+import { KeysDialog, NoticesDialog, WaitingDialog } from '~/composables/later'
 import { useLastNews } from '~/composables/useNews'
 import { shortInstant, counted } from '~/composables/useWords'
 import { useNotices } from '~/stores/notices'
@@ -23,8 +24,11 @@ const home = useTemplateRef('home')
 /** What waits for the person, as one count that opens the list of it. */
 const toDecide = computed(() => decisions.aside.length + decisions.conflicts.length + saving.stuck.length)
 const listShown = computed(() => toDecide.value > 0 || (saving.count > 0 && saving.unreachable))
-/** Where the keyboard goes when the list closes: to what opened it, or where it was. */
-const back = () => void nextTick(() => (waits.value ?? home.value)?.focus())
+/** When the list closes, the keyboard goes to what opened it, or where that was. */
+function back(): void {
+  waitingShown.value = false
+  void nextTick(() => (waits.value ?? home.value)?.focus())
+}
 
 /** The keys worth remembering, by the last part of the address. */
 const hints: Record<string, [key: string, words: string][]> = {
@@ -102,9 +106,9 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       >
       <button type="button" @click="keysShown = true"><kbd>?</kbd> all keys</button>
     </span>
-    <NoticesDialog v-model:visible="noticesShown" />
-    <KeysDialog v-model:visible="keysShown" />
-    <WaitingDialog v-if="waitingShown || listShown" v-model:visible="waitingShown" @closed="back" />
+    <NoticesDialog v-if="noticesShown" @close="noticesShown = false" />
+    <KeysDialog v-if="keysShown" @close="keysShown = false" />
+    <WaitingDialog v-if="waitingShown" @close="back" />
   </div>
 </template>
 

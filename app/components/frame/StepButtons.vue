@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { StepDialog } from '~/composables/later'
 import type { useStepBack } from '~/composables/useStepBack'
 
 /** Undo and redo for the hand that is on the mouse: each says what it takes back, and asks where that is not in view. */
@@ -8,7 +9,6 @@ const ways = [
   { way: 'undo' as const, name: 'Undo', icon: 'pi pi-undo', keys: 'Ctrl+Z' },
   { way: 'redo' as const, name: 'Redo', icon: 'pi pi-refresh', keys: 'Ctrl+Shift+Z' },
 ]
-const heading = computed(() => (asking.value?.way === 'redo' ? 'Do this again?' : 'Undo this?'))
 </script>
 
 <template>
@@ -24,18 +24,7 @@ const heading = computed(() => (asking.value?.way === 'redo' ? 'Do this again?' 
   >
     <i :class="icon" aria-hidden="true" />
   </button>
-  <Dialog v-if="asking" visible modal :header="heading" :style="{ width: '30rem' }" @update:visible="by.leave()">
-    <p>
-      {{ asking.words }}<template v-if="asking.when">. It was done {{ asking.when }}</template
-      >. It is not in view here.
-    </p>
-    <template #footer
-      ><Button label="Leave it" severity="secondary" @click="by.leave()" /><Button
-        :label="asking.way === 'undo' ? 'Undo it' : 'Do it again'"
-        autofocus
-        @click="by.go()"
-    /></template>
-  </Dialog>
+  <StepDialog v-if="asking" :step="asking" @leave="by.leave()" @go="by.go()" />
 </template>
 
 <style scoped>

@@ -9,13 +9,13 @@ import { useWaiting } from '~/composables/useWaiting'
 import { shortInstant, counted } from '~/composables/useWords'
 
 /** What was done on this machine and is not where it should be: not sent yet, too late, or not taken. */
-const visible = defineModel<boolean>('visible', { required: true })
-const emit = defineEmits<{ closed: [] }>()
+const emit = defineEmits<{ close: [] }>()
 
 const saving = useSaving()
 const decisions = useDecisions()
 const { know, titleOf, linesOf, textOf, doAgain, actWords } = useWaiting()
 const pending = shallowRef<PendingAct[]>([])
+const isRead = ref(false)
 const copied = ref('')
 const LINES = 3
 
@@ -23,8 +23,9 @@ async function read(): Promise<void> {
   pending.value = await saving.all()
   const classes = new Set([...pending.value, ...decisions.aside, ...decisions.conflicts].map((each) => each.sectionId))
   await Promise.all([...classes].map(know))
+  isRead.value = true
 }
-watch([visible, () => saving.count, () => decisions.aside], () => visible.value && void read(), { immediate: true })
+watch([() => saving.count, () => decisions.aside], () => void read(), { immediate: true })
 
 const stuck = computed(() => pending.value.filter(({ act }) => saving.stuck.includes(act.id)))
 const waiting = computed(() => pending.value.length - stuck.value.length)
@@ -34,7 +35,7 @@ const late = computed(() =>
     return { ...each, to: { path: `/class/${each.sectionId}`, query: { student, assignment } } }
   }),
 )
-const isEmpty = computed(() => !pending.value.length && !late.value.length && !decisions.aside.length)
+const isEmpty = computed(() => isRead.value && !pending.value.length && !late.value.length && !decisions.aside.length)
 
 async function copy(id: string, sectionId: string, changes: readonly Change[]): Promise<void> {
   await navigator.clipboard.writeText(textOf(sectionId, changes))
@@ -45,12 +46,12 @@ const changesOf = (each: PendingAct) => each.act.changes as Change[]
 
 <template>
   <Dialog
-    v-model:visible="visible"
+    visible
     modal
     header="Not sent, too late, or not taken"
     dismissable-mask
     :style="{ width: '44rem' }"
-    @hide="emit('closed')"
+    @update:visible="emit('close')"
   >
     <p v-if="isEmpty" class="soft">Everything that you did is where it should be.</p>
     <section v-if="pending.length">
@@ -82,7 +83,7 @@ const changesOf = (each: PendingAct) => each.act.changes as Change[]
       <p class="soft">Somebody else’s score stands until you decide, in the cell.</p>
       <ul>
         <li v-for="each in late" :key="each.sectionId + each.id" class="line">
-          <NuxtLink :to="each.to" @click="visible = false"
+          <NuxtLink :to="each.to" @click="emit('close')"
             >{{ titleOf(each.sectionId) }},
             {{ linesOf(each.sectionId, [{ ...each, from: {}, to: each.mine } as Change])[0]!.of }}</NuxtLink
           >

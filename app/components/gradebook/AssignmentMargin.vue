@@ -99,7 +99,7 @@ function part(): void {
     <p v-if="dateWarning" class="warn" :role="asking ? 'alert' : undefined">{{ dateWarning }}</p>
     <p v-else class="soft small">In {{ period?.title }}.</p>
 
-    <div class="two">
+    <div class="two figures">
       <TextField v-model="form.points" label="Points possible" inputmode="decimal" :problem="problems.points" />
       <TextField
         v-model="form.multiplier"
@@ -180,6 +180,18 @@ function part(): void {
   display: grid;
   grid-template-columns: 1fr 1fr;
   gap: 8px;
+}
+/* The fields stand side by side, whichever label takes two lines. */
+.figures {
+  row-gap: 0;
+}
+.figures > :deep(div) {
+  display: grid;
+  grid-row: span 3;
+  grid-template-rows: subgrid;
+}
+.figures :deep(.label) {
+  align-self: end;
 }
 .standard {
   display: flex;

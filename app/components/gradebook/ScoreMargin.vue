@@ -8,6 +8,7 @@ import { marks, toggleMark, valueText, type Mark, type Value } from '#core/score
 import { fullName } from '#core/section'
 import { cellView } from '~/sheet/score-view'
 import { useClassStore } from '~/stores/class'
+import { HeldScore, ShowWork } from '~/composables/later'
 import { useDraft } from '~/composables/useDraft'
 import { useHistory } from '~/composables/useHistory'
 import { useUnreadCells } from '~/composables/useUnreadCells'

@@ -7,6 +7,14 @@ import type { SheetSource } from '~/composables/useSheetSource'
 import type { ColumnActions } from '~/composables/useColumnActions'
 import type { NamedTable } from '~/composables/useGridReading'
 import type { ClassStore } from '~/stores/class'
+import {
+  CopyAssignmentDialog,
+  FilesDialog,
+  FillDialog,
+  GridDialog,
+  PasteDialog,
+  RemoveDialog,
+} from '~/composables/later'
 import { counted } from '~/composables/useWords'
 import { changeQuery } from '~/composables/useGoTo'
 
@@ -107,17 +115,11 @@ defineExpose({
         @done="emit('copied')"
       />
     </ClassScope>
-    <Dialog
-      :visible="removing !== null"
-      modal
-      header="Delete this assignment?"
-      :style="{ width: '28rem' }"
-      @update:visible="removing = null"
-    >
-      <p v-if="removing">{{ onColumn.describeRemoving(removing) }} Undo brings it all back.</p>
-      <template #footer
-        ><Button label="Keep it" severity="secondary" @click="removing = null" /><Button label="Delete" @click="remove"
-      /></template>
-    </Dialog>
+    <RemoveDialog
+      v-if="removing"
+      :says="onColumn.describeRemoving(removing)"
+      @keep="removing = null"
+      @remove="remove"
+    />
   </div>
 </template>

@@ -4,6 +4,7 @@ import { useNotices } from '~/stores/notices'
 import { useToday } from '~/stores/today'
 import { ApiProblem } from '~/composables/useApi'
 import { useFinding } from '~/composables/useFinding'
+import { Message } from '~/composables/later'
 import { useNews } from '~/composables/useNews'
 import { useStepBack } from '~/composables/useStepBack'
 import { useStepKeys } from '~/composables/useStepKeys'
@@ -86,7 +87,7 @@ onBeforeUnmount(
   <main id="work" class="class">
     <header class="top">
       <h1>{{ classStore.snapshot?.section.title }}</h1>
-      <nav class="tabs" aria-label="Views of the class">
+      <nav v-if="!problem" class="tabs" aria-label="Views of the class">
         <NuxtLink
           v-for="[path, title] in views"
           :key="path"
@@ -96,7 +97,7 @@ onBeforeUnmount(
         >
       </nav>
       <button type="button" class="find soft" @click="finding = true">Find or do <kbd>Ctrl K</kbd></button>
-      <div class="steps">
+      <div v-if="!problem" class="steps">
         <NuxtLink
           class="toggle"
           :to="{ path: `/class/${id}/history`, query }"
@@ -108,6 +109,7 @@ onBeforeUnmount(
     </header>
     <Message v-if="problem" severity="error" class="problem">
       {{ problem }} <button type="button" class="chip" @click="open">Try again</button>
+      <NuxtLink class="out" to="/">Go to Today</NuxtLink>
     </Message>
     <YearStrip
       v-if="ready"
@@ -184,6 +186,9 @@ a.toggle {
 }
 .class > :deep(.view) {
   grid-row: 4;
+}
+.out {
+  margin-left: 8px;
 }
 .problem {
   margin: 16px 18px;
