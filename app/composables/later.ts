@@ -8,12 +8,12 @@ type Parts = typeof import('./later-parts')
 let parts: Promise<Parts> | null = null
 
 /**
- * Brings in, as one file, what the Gradebook and its frame show only once somebody asks for it. It is called for at the
- * start, and comes when the first page stands: a dialog is there when it is wanted, and its script not in the way of the
- * first row. What did not come is asked for again.
+ * Brings in, as one file, what the Gradebook and its frame show only once somebody asks for it. It is called for when the
+ * first page stands, so that a dialog is there when it is wanted and its script not in the way of the first row. What did
+ * not come is asked for again.
  */
 export function bringLater(): Promise<Parts> {
-  parts ??= new Promise<void>(onNuxtReady).then(() => import('./later-parts'))
+  parts ??= import('./later-parts')
   parts.catch(() => (parts = null))
   return parts
 }

@@ -24,6 +24,8 @@ interface Options {
   query?: Record<string, string>
   /** How long the answer may take. */
   patienceMs?: number
+  /** Told when a good answer has come, before it is read: what waits for something else besides can go on meanwhile. */
+  came?: () => void
 }
 
 /** A server that has not answered by then does not. */
@@ -53,6 +55,7 @@ export async function ask<S extends z.ZodType>(path: string, schema: S, options:
     throw unreachable()
   }
   if (status !== 200) throw problemOf(status, answer)
+  options.came?.()
   const parsed = schema.safeParse(answer)
   // Ours and of another version: reloading brings the two together.
   if (!parsed.success) throw unreadable()

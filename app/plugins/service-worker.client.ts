@@ -1,5 +1,9 @@
+import { whenFirstStands } from '~/composables/whenIdle'
+
 /** The app itself comes up without the network. */
 export default defineNuxtPlugin(() => {
   if (import.meta.dev || !('serviceWorker' in navigator)) return
-  onNuxtReady(() => void navigator.serviceWorker.register('/sw.js').catch(() => {}))
+  void whenFirstStands()
+    .then(() => navigator.serviceWorker.register('/sw.js'))
+    .catch(() => {})
 })

@@ -94,6 +94,9 @@ function open(): Promise<IDBPDatabase<Schema>> {
   }))
 }
 
+/** Has the database opened, for who will soon ask it something; that one hears of it where it does not open. */
+export const openEarly = (): void => void open().catch(() => {})
+
 /** Something was written: there is room. */
 export const wrote = (): void => void (state.value = 'keeps')
 

@@ -23,9 +23,9 @@ export async function readKept(personId: string, name: string): Promise<{ value:
   return (await readFrom(['kept'], (from) => from.objectStore('kept').get([personId, name])).catch(() => null)) ?? null
 }
 
-/** What the server has taken of a class since it was kept, in the order of taking. */
-export async function answeredSince(personId: string, sectionId: string, seq: number): Promise<AnsweredAct[]> {
-  const range = IDBKeyRange.bound([personId, sectionId, seq], [personId, sectionId, Infinity], true)
+/** What the server has taken of a class since it was last kept, in the order of taking. */
+export async function answersKept(personId: string, sectionId: string): Promise<AnsweredAct[]> {
+  const range = IDBKeyRange.bound([personId, sectionId, -Infinity], [personId, sectionId, Infinity])
   return readFrom(['answered'], (from) => from.objectStore('answered').getAll(range)).catch(() => [])
 }
 

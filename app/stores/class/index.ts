@@ -16,7 +16,7 @@ import { classRecords } from './records'
 import { classSelectors } from './selectors'
 import { ApiProblem } from '~/composables/useApi'
 import { keepDrafts } from '~/composables/useDraft'
-import { answeredSince } from '~/queue/kept'
+import { answersKept } from '~/queue/kept'
 
 /** A reading of a class, and the period that is looked at then, if one was asked for. */
 interface Reading {
@@ -72,10 +72,16 @@ function classSetup() {
     keepDrafts(another)
     // What waits now may be answered before the class has come, or after it was read there.
     receiving.reading(id)
-    const [before, { read: found, keptSince: since }] = await Promise.all([saving.unsent(id), readClass(id)])
+    const onThisMachine = () => Promise.all([answersKept(usePerson().actor, id), saving.unsent(id)])
+    let meanwhile: ReturnType<typeof onThisMachine> | undefined
+    const [before, { read: found, keptSince: since }] = await Promise.all([
+      saving.unsent(id),
+      readClass(id, () => (meanwhile = onThisMachine())),
+    ])
     // It may have been asked for before the app came up, and something was taken since.
-    const [taken, after] = await Promise.all([answeredSince(usePerson().actor, id, found.seq), saving.unsent(id)])
+    const [answers, after] = await (meanwhile ?? onThisMachine())
     const waiting = [...before, ...after]
+    const taken = answers.filter(({ seq }) => seq > found.seq)
     for (const { changes } of taken) for (const change of changes) applyChange(found.records, change)
     if (latest && latest !== own) return latest.done
     const { seq, outOfSync, sources, ...read } = found
