@@ -14,7 +14,7 @@ const lockParts = existsSync(extensions)
       .map((name) => `${extensions}/${name}/fs-native-extensions.node`)
   : []
 /** The letters of names, and the icons, that any page begins with. */
-const FIRST_FONTS = /(commissioner-(latin|latin-ext|vietnamese)-full-normal|primeicons)\.[^.]*\.?woff2$/
+const FIRST_FONTS = /(commissioner-(latin|latin-ext|vietnamese)-flar-normal|primeicons)\.[^.]*\.?woff2$/
 const alias = { '#core': folder('./core') }
 
 export default defineNuxtConfig({
@@ -30,7 +30,7 @@ export default defineNuxtConfig({
       script: [{ innerHTML: earlyAsks }],
     },
   },
-  css: ['@fontsource-variable/commissioner/full.css', 'primeicons/primeicons.css', '~/assets/layers.css'],
+  css: ['@fontsource-variable/commissioner/flar.css', 'primeicons/primeicons.css', '~/assets/layers.css'],
   // Our own stores and composables are imported by name: who reads a file sees where each comes from.
   imports: { scan: false },
   pinia: { storesDirs: [] },

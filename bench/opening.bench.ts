@@ -5,6 +5,8 @@ import { Desk } from '../tests/browser/fixtures'
 /** How long a class takes to come up by its address, as after a reload: with nothing in the browser, and with everything. */
 const TIMES = 9
 
+const STANDS = 'the first row is painted'
+
 interface Opened {
   paint: number
   shape: number
@@ -57,21 +59,28 @@ async function seated(browser: Browser, product: Product): Promise<{ page: Page;
 
 /** Has each page note when its shape and its first row are there, by its own clock from the start of the navigation. */
 async function watch(page: Page): Promise<void> {
-  await page.addInitScript(() => {
+  await page.addInitScript((stands) => {
     const at: Record<string, number> = {}
     Object.assign(window, { at })
     const look = () => {
       if (!at.shape && document.querySelector('.coming, main')) at.shape = performance.now()
       if (!document.querySelector('.sheet .body [role=gridcell]')) return requestAnimationFrame(look)
-      requestAnimationFrame(() => setTimeout(() => (at.row = performance.now())))
+      requestAnimationFrame(() =>
+        setTimeout(() => {
+          at.row = performance.now()
+          console.log(stands)
+        }),
+      )
     }
     requestAnimationFrame(look)
-  })
+  }, STANDS)
 }
 
+/** What the page says of itself is waited for, and nothing asked of it: a question would have it do more than it does by itself. */
 async function opened(page: Page, go: () => Promise<unknown>): Promise<Opened> {
+  const stands = page.waitForEvent('console', (said) => said.text() === STANDS)
   await go()
-  await page.waitForFunction(() => (window as unknown as { at: { row?: number } }).at.row)
+  await stands
   const found = await page.evaluate(() => {
     const { at } = window as unknown as { at: { shape: number; row: number } }
     return {

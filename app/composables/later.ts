@@ -1,21 +1,28 @@
 import type { Component } from 'vue'
 import PartComing from '~/components/frame/PartComing.vue'
 import PartMissing from '~/components/frame/PartMissing.vue'
+import { whenFirstStands } from '~/composables/whenIdle'
 import { useNotices } from '~/stores/notices'
 
 type Parts = typeof import('./later-parts')
 
 let parts: Promise<Parts> | null = null
+/** When the first page stands. */
+let stands: Promise<unknown> | undefined
 
-/**
- * Brings in, as one file, what the Gradebook and its frame show only once somebody asks for it. It is called for when the
- * first page stands, so that a dialog is there when it is wanted and its script not in the way of the first row. What did
- * not come is asked for again.
- */
-export function bringLater(): Promise<Parts> {
+/** Brings in what the Gradebook and its frame show only once somebody asks for it. What did not come is asked for again. */
+function bringLater(): Promise<Parts> {
   parts ??= import('./later-parts')
   parts.catch(() => (parts = null))
   return parts
+}
+
+/** Has it come as soon as the first page stands: it is there when it is wanted, and not in the way of the first row. */
+export const bringLaterOnceItStands = (): Promise<unknown> => (stands ??= whenFirstStands()).then(bringLater)
+
+async function afterFirst(): Promise<Parts> {
+  await stands
+  return bringLater()
 }
 
 /** While a dialog is still on its way, no key does anything to what will lie under it; the browser's own keys are its own. */
@@ -34,9 +41,14 @@ const HoldsKeys = defineComponent(() => {
 /** In the place of a dialog that did not come: without it, what holds the keys would stay. */
 const Nothing = defineComponent(() => () => null)
 
-function part<K extends keyof Parts>(name: K, meanwhile: Component, instead: Component): Parts[K] {
+function part<K extends keyof Parts>(
+  name: K,
+  bring: () => Promise<Parts>,
+  meanwhile: Component,
+  instead: Component,
+): Parts[K] {
   return defineAsyncComponent<Component>({
-    loader: async () => (await bringLater())[name],
+    loader: async () => (await bring())[name],
     // The page does not wait for it.
     suspensible: false,
     delay: 0,
@@ -50,8 +62,10 @@ function part<K extends keyof Parts>(name: K, meanwhile: Component, instead: Com
     },
   }) as Parts[K]
 }
-const dialog = <K extends keyof Parts>(name: K) => part(name, HoldsKeys, Nothing)
-const inPlace = <K extends keyof Parts>(name: K) => part(name, PartComing, PartMissing)
+/** A dialog was asked for, and holds the keys until it is there: it comes at once. */
+const dialog = <K extends keyof Parts>(name: K) => part(name, bringLater, HoldsKeys, Nothing)
+/** What the first page has beside its first row comes after that row. */
+const inPlace = <K extends keyof Parts>(name: K) => part(name, afterFirst, PartComing, PartMissing)
 
 export const CopyAssignmentDialog = dialog('CopyAssignmentDialog')
 export const FilesDialog = dialog('FilesDialog')

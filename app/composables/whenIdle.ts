@@ -6,10 +6,14 @@ export const whenIdle = (): Promise<unknown> =>
     else setTimeout(done, 500)
   })
 
-/** When what there is has been painted and the browser has nothing else to do; in a page that nobody sees, never. */
-export const whenPainted = (): Promise<unknown> =>
-  new Promise<unknown>((done) => requestAnimationFrame(done)).then(whenIdle)
+const nextFrame = () => new Promise<unknown>((done) => requestAnimationFrame(done))
 
-/** When the first page of this visit stands, is painted and leaves time for what is not on it. */
+/**
+ * When what there is has been painted and the browser has nothing else to do; in a page that nobody sees, never. A frame
+ * begins before it is painted: at the beginning of the second one the first has been.
+ */
+export const whenPainted = (): Promise<unknown> => nextFrame().then(nextFrame).then(whenIdle)
+
+/** When the first page of this visit stands, is painted and leaves time for more. It has to be asked before that. */
 export const whenFirstStands = (): Promise<unknown> =>
   new Promise<void>((done) => useNuxtApp().hooks.hookOnce('page:finish', () => done())).then(whenPainted)

@@ -1,9 +1,4 @@
-import { bringLater } from '~/composables/later'
-import { whenFirstStands } from '~/composables/whenIdle'
+import { bringLaterOnceItStands } from '~/composables/later'
 
 /** What the first page shows only when it is asked comes as soon as that page stands. */
-export default defineNuxtPlugin(() => {
-  void whenFirstStands()
-    .then(bringLater)
-    .catch(() => {})
-})
+export default defineNuxtPlugin(() => void bringLaterOnceItStands().catch(() => {}))

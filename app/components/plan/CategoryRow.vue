@@ -161,9 +161,6 @@ td {
   font-size: 12px;
   padding-left: 2px;
 }
-.idle .acts {
-  font-style: italic;
-}
 .grip {
   border: 0;
   background: none;
