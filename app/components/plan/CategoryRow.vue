@@ -53,12 +53,7 @@ function nudge(event: KeyboardEvent): void {
 </script>
 
 <template>
-  <tr
-    class="category"
-    :class="{ idle: !category.active || !category.counts }"
-    @dragover.prevent="emit('over')"
-    @drop.prevent="emit('drop')"
-  >
+  <tr class="category" @dragover.prevent="emit('over')" @drop.prevent="emit('drop')">
     <td>
       <button
         type="button"
