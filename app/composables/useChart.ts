@@ -1,5 +1,8 @@
 import { Chart, type ChartConfiguration, type ChartType } from 'chart.js'
 
+const LETTERS = "'Commissioner Variable'"
+Chart.defaults.font.family = `${LETTERS}, sans-serif`
+
 /**
  * A chart on a canvas: drawn with its page, and anew when what it shows changes or light turns to dark, whose colours it has.
  *
@@ -16,7 +19,12 @@ export function useChart<Type extends ChartType>(
     chart?.destroy()
     chart = new Chart(canvas.value!, chartOf(colour))
   }
-  onMounted(() => watchEffect(draw))
+  onMounted(() => {
+    watchEffect(draw)
+    // Unlike the page around it, a canvas is not drawn anew by itself when its letters come.
+    const letters = `10px ${LETTERS}`
+    if (!document.fonts.check(letters)) void document.fonts.load(letters).then(() => canvas.value && draw())
+  })
   // Printed it has the colours of paper.
   useEventListener(matchMedia('print'), 'change', draw)
   useMutationObserver(document.documentElement, draw, { attributeFilter: ['class'] })

@@ -66,3 +66,25 @@ test('what is printed has the colours of paper, also by who works in the dark', 
   await page.emulateMedia({ media: 'screen' })
   await expect.poll(() => has(chart, INK)).toBe(false)
 })
+
+test('what is drawn has the letters of the page, also on a page that has only just come', async ({ desk, page }) => {
+  await desk.openClass('Earth Systems 7A')
+  await page.locator('.sheet .body [role=rowheader]').first().getByRole('link').click()
+  const chart = page.getByRole('img', { name: /^Grade over time/ })
+  await expect(chart).toBeVisible()
+  await page.addInitScript(() => {
+    const written: Record<string, boolean> = {}
+    Object.assign(window, { written })
+    CanvasRenderingContext2D.prototype.fillText = new Proxy(CanvasRenderingContext2D.prototype.fillText, {
+      apply: (write, context, args) => {
+        written[context.font] = document.fonts.check(context.font)
+        return Reflect.apply(write, context, args) as undefined
+      },
+    })
+  })
+  await page.reload()
+  await expect(chart).toBeVisible()
+  const written = () => page.evaluate(() => (window as unknown as { written: Record<string, boolean> }).written)
+  await expect.poll(async () => Object.values(await written())).toEqual([true])
+  expect(Object.keys(await written())).toEqual([expect.stringContaining('Commissioner Variable')])
+})
