@@ -94,8 +94,14 @@ function open(): Promise<IDBPDatabase<Schema>> {
   }))
 }
 
-/** Has the database opened, for who will soon ask it something; that one hears of it where it does not open. */
-export const openEarly = (): void => void open().catch(() => {})
+/**
+ * Has the database opened for who will soon ask it something.
+ *
+ * @throws when the browser refuses, at once or later, which who asks hears of too
+ */
+export async function openEarly(): Promise<void> {
+  await open()
+}
 
 /** Something was written: there is room. */
 export const wrote = (): void => void (state.value = 'keeps')
