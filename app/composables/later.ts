@@ -10,7 +10,7 @@ let parts: Promise<Parts> | null = null
 /** When the first page stands. */
 let stands: Promise<unknown> | undefined
 
-/** Brings in what the Gradebook and its frame show only once somebody asks for it. What did not come is asked for again. */
+/** Brings in what the Gradebook and its frame show beside or over the first row. What did not come is asked for again. */
 function bringLater(): Promise<Parts> {
   parts ??= import('./later-parts')
   parts.catch(() => (parts = null))

@@ -1,8 +1,5 @@
 import { Chart, type ChartConfiguration, type ChartType } from 'chart.js'
 
-const LETTERS = "'Commissioner Variable'"
-Chart.defaults.font.family = `${LETTERS}, sans-serif`
-
 /**
  * A chart on a canvas: drawn with its page, and anew when what it shows changes or light turns to dark, whose colours it has.
  *
@@ -20,10 +17,16 @@ export function useChart<Type extends ChartType>(
     chart = new Chart(canvas.value!, chartOf(colour))
   }
   onMounted(() => {
+    const { fontFamily } = getComputedStyle(document.body)
+    Chart.defaults.font.family = fontFamily
     watchEffect(draw)
-    // Unlike the page around it, a canvas is not drawn anew by itself when its letters come.
-    const letters = `10px ${LETTERS}`
-    if (!document.fonts.check(letters)) void document.fonts.load(letters).then(() => canvas.value && draw())
+    // Unlike the page around it, a canvas is not drawn anew by itself when its letters come; where they do not, it has others.
+    const letters = `10px ${fontFamily}`
+    if (!document.fonts.check(letters))
+      document.fonts.load(letters).then(
+        () => canvas.value && draw(),
+        () => {},
+      )
   })
   // Printed it has the colours of paper.
   useEventListener(matchMedia('print'), 'change', draw)

@@ -53,7 +53,12 @@ function nudge(event: KeyboardEvent): void {
 </script>
 
 <template>
-  <tr class="category" @dragover.prevent="emit('over')" @drop.prevent="emit('drop')">
+  <tr
+    class="category"
+    :class="{ idle: !category.active || !category.counts }"
+    @dragover.prevent="emit('over')"
+    @drop.prevent="emit('drop')"
+  >
     <td>
       <button
         type="button"
@@ -155,6 +160,9 @@ td {
   color: var(--soft);
   font-size: 12px;
   padding-left: 2px;
+}
+.idle .acts {
+  font-style: italic;
 }
 .grip {
   border: 0;

@@ -23,7 +23,7 @@ export async function readClass(sectionId: string, came: () => void): Promise<Re
     const read = await ask(`/api/classes/${sectionId}`, openClassResponse, { came })
     // As it came: what is done here changes the maps of the records, and no record itself.
     const asRead = { ...read, records: copyOf(read.records) }
-    // When the class stands: writing it down takes as long as to show it.
+    // When there is time: writing it down takes as long as to show it.
     void whenIdle()
       .then(() => keepRead(actor, classKept(sectionId), asRead))
       .then(() => forgetAnswered(actor, sectionId, read.seq))
