@@ -107,6 +107,8 @@ export default defineNuxtConfig({
   telemetry: false,
   eslint: { config: { stylistic: false, standalone: true } },
   primevue: {
+    // By name of the list below alone: else the library's own would go before ours of the same name.
+    autoImport: false,
     components: {
       // The list of options is one of ours over the library's (components/frame/Select.ts).
       include: ['Button', 'Checkbox', 'Dialog', 'InputText', 'Message', 'ProgressBar', 'Textarea'],

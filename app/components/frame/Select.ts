@@ -12,15 +12,19 @@ interface Methods {
 }
 
 const { methods } = Select as unknown as { methods: Methods }
-const choose = methods.onSpaceKey
-methods.onSpaceKey = function (event, inText) {
-  if (this.editable || !this.searchValue) return choose.call(this, event, inText)
-  this.searchOptions(event, ' ')
-  event.preventDefault()
-}
 
 /**
  * The library's list of options, in which a space in the middle of an option's words is part of them: `RD Reading` is found
  * as it is typed, and not chosen at `RD`.
  */
-export default Select
+export default {
+  ...Select,
+  methods: {
+    ...methods,
+    onSpaceKey(this: List, event: KeyboardEvent, inText?: boolean): void {
+      if (this.editable || !this.searchValue) return methods.onSpaceKey.call(this, event, inText)
+      this.searchOptions(event, ' ')
+      event.preventDefault()
+    },
+  },
+} as unknown as typeof Select
