@@ -19,6 +19,8 @@ export function useAllSaved(words: string) {
   async function whenSaved(): Promise<boolean> {
     keepDrafts(false)
     busy.value = true
+    // Another tab may have made something, or left it.
+    if (await saving.recount()) void saving.send()
     await until(() => saving.count).toBe(0, { timeout: WAIT_MS })
     busy.value = false
     if (saving.count === 0) return true

@@ -19,6 +19,10 @@ export function writeAhead(personId: string, sectionId: string, act: Act): void 
 
 export const forgetAhead = (personId: string, actId: string): void => removeLocal(`${PREFIX}${personId} ${actId}`)
 
+/** The acts that were written ahead and are not kept, by id. */
+export const idsAhead = (personId: string): string[] =>
+  localKeys(`${PREFIX}${personId} `).map((key) => key.slice(key.lastIndexOf(' ') + 1))
+
 /** What a page wrote ahead and did not come to keep, in the order in which it was made. */
 export function leftAhead(personId: string): { sectionId: string; act: Act }[] {
   return localKeys(`${PREFIX}${personId} `)

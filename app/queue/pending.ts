@@ -17,7 +17,7 @@ export async function keep(pending: Omit<PendingAct, 'order'>): Promise<void> {
     forgetAhead(pending.personId, pending.act.id)
   } catch (error) {
     if ((error as Error).name === 'ConstraintError') return forgetAhead(pending.personId, pending.act.id)
-    unkept.push({ ...pending, order: --unkeptOrder })
+    if (!unkept.some(({ act }) => act.id === pending.act.id)) unkept.push({ ...pending, order: --unkeptOrder })
   }
 }
 
@@ -27,6 +27,12 @@ export async function waiting(personId: string): Promise<PendingAct[]> {
     from.objectStore('pending').index('person').getAll(personId),
   ).catch(() => [])
   return [...kept.sort((a, b) => a.order - b.order), ...unkept.filter((each) => each.personId === personId)]
+}
+
+/** What storage refused was written ahead all the same, where there was room: the next page would take it up again. */
+function forgetUnkept(isDone: (each: PendingAct) => boolean): void {
+  for (const { personId, act } of unkept.filter(isDone)) forgetAhead(personId, act.id)
+  unkept = unkept.filter((each) => !isDone(each))
 }
 
 /** Whether acts wait that only this page has. */
@@ -78,7 +84,7 @@ export async function settle(answers: readonly Answer[]): Promise<Leftovers> {
   const left = answers.map(leftoversOf)
   const all = { conflicts: left.flatMap((each) => each.conflicts), aside: left.flatMap((each) => each.aside) }
   const orders = new Set(answers.map(({ pending }) => pending.order))
-  unkept = unkept.filter((each) => !orders.has(each.order))
+  forgetUnkept((each) => orders.has(each.order))
   await writeTo(['pending', 'conflicts', 'aside', 'answered'], (to) =>
     Promise.all([
       ...[...orders].filter((order) => order > 0).map((order) => to.objectStore('pending').delete(order)),
@@ -99,7 +105,7 @@ function madeOf({ pending: { personId, sectionId, act }, result }: Answer): Answ
 
 /** Puts acts that wait out of the queue for good, because their maker says so. */
 export async function drop(personId: string, actIds: ReadonlySet<string>): Promise<void> {
-  unkept = unkept.filter((each) => !actIds.has(each.act.id))
+  forgetUnkept((each) => actIds.has(each.act.id))
   const orders = (await waiting(personId)).filter(({ act }) => actIds.has(act.id)).map((each) => each.order)
   await writeTo(['pending'], (to) => Promise.all(orders.map((order) => to.objectStore('pending').delete(order)))).catch(
     () => {},

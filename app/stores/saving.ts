@@ -2,7 +2,7 @@ import type { Act, Change } from '#core/acts/act'
 import type { Outcome } from '#core/acts/apply'
 import { dependsOn } from '#core/acts/depends'
 import type { ActResult } from '#shared/class'
-import { leftAhead, writeAhead } from '~/queue/ahead'
+import { idsAhead, leftAhead, writeAhead } from '~/queue/ahead'
 import { storage, type PendingAct } from '~/queue/database'
 import { meaningOf, type Reply } from '~/queue/meaning'
 import { drop, hasUnkept, keep, settle, unsentOf, waiting, type Answer } from '~/queue/pending'
@@ -36,24 +36,28 @@ export const useSaving = defineStore('saving', () => {
   const person = usePerson()
   const decisions = useDecisions()
   const router = useRouter()
-  /** Acts made in this tab or left from before, which the server does not have. */
+  /** Acts made in this tab, in another or left from before, which the server does not have. */
   const count = ref(0)
+  /** Whose acts were counted: before, nobody can say that everything is saved. */
+  const countedFor = ref('')
   const trouble = ref<Trouble>('none')
   /** Acts on which the server stumbles again and again, by id: how often, and when they are tried next. */
   const stumbles = shallowReactive(new Map<string, { tries: number; next: number }>())
   const stuck = computed(() => [...stumbles].flatMap(([id, { tries }]) => (tries >= STUCK_TRIES ? id : [])))
   /** Made in this page and not answered: what a page that goes away still tries to send. */
   const underWay = new Map<string, { sectionId: string; act: Act }>()
+  /** Those of them that the browser's database has not answered for. */
+  const beingKept = new Set<string>()
   const listeners = new Set<Listener>()
   let sending = false
   let asked = false
   let pause = SOONEST_MS
   let timer: ReturnType<typeof setTimeout> | undefined
   let fewer = false
-  let adopted = ''
 
   const unreachable = computed(() => trouble.value !== 'none')
   const words = computed(() => {
+    if (countedFor.value !== person.actor) return 'Looking for what is not sent'
     if (count.value === 0) return 'Saved'
     if (storage.value !== 'keeps')
       return unreachable.value ? 'Only in this page, waiting for the network: leave it open' : 'Saving'
@@ -66,8 +70,22 @@ export const useSaving = defineStore('saving', () => {
     const personId = person.actor
     writeAhead(personId, sectionId, act)
     underWay.set(act.id, { sectionId, act })
+    beingKept.add(act.id)
     count.value++
-    void keep({ personId, sectionId, act }).then(send)
+    void keep({ personId, sectionId, act })
+      .finally(() => beingKept.delete(act.id))
+      .then(send)
+  }
+
+  /** Counts what waits on this machine, whichever tab made it. */
+  async function recount(): Promise<number> {
+    const { actor } = person
+    countOf(actor, await waiting(actor))
+    return count.value
+  }
+  function countOf(actor: string, kept: readonly PendingAct[]): void {
+    count.value = new Set([...kept.map(({ act }) => act.id), ...idsAhead(actor), ...beingKept]).size
+    countedFor.value = actor
   }
 
   /** Sends whatever waits, until nothing does or it cannot go on. */
@@ -77,6 +95,8 @@ export const useSaving = defineStore('saving', () => {
     sending = true
     clearTimeout(timer)
     try {
+      // Another tab may take its time, and what waits is known before.
+      if (countedFor.value !== person.actor) await recount()
       while (asked) {
         asked = false
         await inTurn(async () => {
@@ -96,10 +116,8 @@ export const useSaving = defineStore('saving', () => {
   const inTurn = (work: () => Promise<void>): Promise<void> =>
     'locks' in navigator ? navigator.locks.request('yukata-sending', work) : work()
 
-  /** What a page wrote ahead and did not come to keep joins the queue. */
+  /** What a page wrote ahead and did not come to keep joins the queue; it may have gone while this one was open. */
   async function adopt(): Promise<void> {
-    if (adopted === person.actor) return
-    adopted = person.actor
     for (const { sectionId, act } of leftAhead(person.actor))
       if (!underWay.has(act.id)) await keep({ personId: person.actor, sectionId, act })
   }
@@ -119,8 +137,9 @@ export const useSaving = defineStore('saving', () => {
 
   /** Sends the oldest acts of one class that can go. Answers whether there may be more. */
   async function sendSome(): Promise<boolean> {
-    const all = await waiting(person.actor)
-    count.value = all.length
+    const { actor } = person
+    const all = await waiting(actor)
+    countOf(actor, all)
     const batch = nextBatch(all)
     if (batch.length === 0) {
       trouble.value = 'none'
@@ -192,7 +211,6 @@ export const useSaving = defineStore('saving', () => {
       underWay.delete(pending.act.id)
       stumbles.delete(pending.act.id)
     }
-    count.value = Math.max(count.value - answers.length, 0)
     decisions.take(left)
     const answered = answers.map(answeredOf)
     answered.forEach((receipt) => listeners.forEach((listener) => listener(receipt)))
@@ -227,7 +245,7 @@ export const useSaving = defineStore('saving', () => {
       underWay.delete(id)
     }
     await drop(person.actor, ids)
-    count.value = (await waiting(person.actor)).length
+    await recount()
   }
 
   /** What waits, as it is. */
@@ -262,10 +280,11 @@ export const useSaving = defineStore('saving', () => {
     if (message.what !== 'answers') return
     for (const receipt of message.answers) {
       if (receipt.personId !== person.actor) continue
-      if (underWay.delete(receipt.act.id)) count.value = Math.max(count.value - 1, 0)
+      underWay.delete(receipt.act.id)
       listeners.forEach((listener) => listener(receipt))
     }
+    if (count.value) void recount()
   })
 
-  return { count, words, unreachable, stuck, save, send, onAnswer, unsent, forget, all }
+  return { count, words, unreachable, stuck, save, send, recount, onAnswer, unsent, forget, all }
 })

@@ -30,6 +30,71 @@ test('a tab closed within milliseconds of Enter loses nothing: 48 of 48', async 
   }
 })
 
+test('Saved is said of what every tab made and of what was left, and not before it is known', async ({
+  product,
+  mine,
+  page,
+  context,
+}) => {
+  await mine.saved()
+  await first(mine).click()
+  // What is typed stays on this machine, and the tab goes.
+  await context.route('**/api/classes/*/acts', (route) => route.abort())
+  await mine.typeDown(['17'])
+  await expect(status(page)).toHaveText('Kept on this machine, waiting for the network')
+  const turn = await context.newPage()
+  await turn.goto(`${product.url}/mark.svg`)
+  await page.close()
+  // Another tab's sending takes its time: nobody else's turn comes.
+  await turn.evaluate(
+    () =>
+      new Promise<void>((has) => {
+        void navigator.locks.request('yukata-sending', () => (has(), new Promise(() => {})))
+      }),
+  )
+  const reader = await context.newPage()
+  await reader.addInitScript(() => {
+    const said = new Set<string>()
+    Object.assign(window, { said })
+    const look = () => {
+      const line = document.querySelector('.status b')?.textContent
+      if (line) said.add(line)
+      requestAnimationFrame(look)
+    }
+    look()
+  })
+  await reader.goto(product.url)
+  await expect(status(reader)).toHaveText('Saving')
+  expect(
+    await reader.evaluate(() => [...(window as unknown as { said: Set<string> }).said]),
+    'what the line said from its first frame on',
+  ).not.toContain('Saved')
+  await context.unroute('**/api/classes/*/acts')
+  await turn.close()
+  await expect(status(reader)).toHaveText('Saved', { timeout: 20_000 })
+  expect((await held(product)).scores[0]).toBe('17')
+})
+
+test('signing out in one tab asks about what another has not sent', async ({ product, mine, page, context }) => {
+  const other = await context.newPage()
+  await other.goto(product.url)
+  await expect(status(other)).toHaveText('Saved')
+  await page.bringToFront()
+  await first(mine).click()
+  await context.route('**/api/classes/*/acts', (route) => route.abort())
+  await mine.typeDown(['18'])
+  await expect(status(page)).toHaveText('Kept on this machine, waiting for the network')
+  await other.bringToFront()
+  await other.getByRole('button', { name: 'Sign out' }).click()
+  const dialog = other.getByRole('dialog', { name: 'Sign out' })
+  await expect(dialog).toContainText('1 change of yours has not reached the server', { timeout: 15_000 })
+  await dialog.getByRole('button', { name: 'Stay signed in' }).click()
+  await context.unroute('**/api/classes/*/acts')
+  await expect(status(other)).toHaveText('Saved', { timeout: 30_000 })
+  await expect(status(page)).toHaveText('Saved')
+  expect((await held(product)).scores[0]).toBe('18')
+})
+
 test('without the network the page comes up again, with the class and what was typed, and everything arrives once', async ({
   product,
   mine,

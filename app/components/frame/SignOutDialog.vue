@@ -17,7 +17,8 @@ const left = computed(() => decisions.aside.length + decisions.conflicts.length)
 const SEND_MS = 8000
 
 onMounted(async () => {
-  if (saving.count) {
+  // Another tab may have made it.
+  if (await saving.recount()) {
     busy.value = true
     void saving.send()
     await until(() => saving.count === 0 || saving.unreachable).toBeTruthy({ timeout: SEND_MS })
