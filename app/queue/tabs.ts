@@ -11,8 +11,15 @@ export interface Receipt {
   outcomes: Outcome[]
 }
 
+/** Why nothing goes out just now. */
+export type Trouble = 'network' | 'server'
+
 export type TabMessage =
-  { what: 'answers'; answers: Receipt[] } | { what: 'decisions' } | { what: 'unread' } | { what: 'signed out' }
+  | { what: 'answers'; answers: Receipt[] }
+  | { what: 'waits'; personId: string; why: Trouble }
+  | { what: 'decisions' }
+  | { what: 'unread' }
+  | { what: 'signed out' }
 
 const channel = 'BroadcastChannel' in globalThis ? new BroadcastChannel('yukata') : null
 

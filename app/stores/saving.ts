@@ -4,9 +4,10 @@ import { dependsOn } from '#core/acts/depends'
 import type { ActResult } from '#shared/class'
 import { idsAhead, leftAhead, writeAhead } from '~/queue/ahead'
 import { storage, type PendingAct } from '~/queue/database'
-import { meaningOf, type Reply } from '~/queue/meaning'
+import { meaningOf } from '~/queue/meaning'
 import { drop, hasUnkept, keep, settle, unsentOf, waiting, type Answer } from '~/queue/pending'
-import { onTabMessage, tellTabs, type Receipt } from '~/queue/tabs'
+import { postActs, postLast } from '~/queue/post'
+import { onTabMessage, tellTabs, type Receipt, type Trouble } from '~/queue/tabs'
 import { useDecisions } from './decisions'
 import { usePerson } from '~/stores/person'
 
@@ -15,17 +16,9 @@ type Listener = (answered: Receipt) => void
 const AT_ONCE = { acts: 50, characters: 500_000 }
 const SOONEST_MS = 500
 const LATEST_MS = 15_000
-/** How long an answer may take, and the slowest line that is waited for. */
-const PATIENCE_MS = 10_000
-const SLOWEST_PER_MS = 20
-/** What a page that is going away may still send. */
-const KEEPALIVE_CHARACTERS = 60_000
 /** After so many tries an act is said to be stuck. It is tried on. */
 const STUCK_TRIES = 3
 const STUCK_LATEST_MS = 60_000
-
-/** Why nothing goes out just now. */
-type Trouble = 'none' | 'network' | 'server'
 
 /**
  * Carries acts to the server: each is written down on this machine first, sent in order, and forgotten when the server has
@@ -40,7 +33,7 @@ export const useSaving = defineStore('saving', () => {
   const count = ref(0)
   /** Whose acts were counted: before, nobody can say that everything is saved. */
   const countedFor = ref('')
-  const trouble = ref<Trouble>('none')
+  const trouble = ref<Trouble | 'none'>('none')
   /** Acts on which the server stumbles again and again, by id: how often, and when they are tried next. */
   const stumbles = shallowReactive(new Map<string, { tries: number; next: number }>())
   const stuck = computed(() => [...stumbles].flatMap(([id, { tries }]) => (tries >= STUCK_TRIES ? id : [])))
@@ -94,6 +87,7 @@ export const useSaving = defineStore('saving', () => {
     if (sending || !person.person) return
     sending = true
     clearTimeout(timer)
+    timer = undefined
     try {
       // Another tab may take its time, and what waits is known before.
       if (countedFor.value !== person.actor) await recount()
@@ -124,6 +118,7 @@ export const useSaving = defineStore('saving', () => {
 
   function later(why: Trouble, afterMs: number | null): void {
     trouble.value = why
+    tellTabs({ what: 'waits', personId: person.actor, why })
     clearTimeout(timer)
     const wait = afterMs ?? pause * (0.75 + Math.random() / 2)
     timer = setTimeout(() => void send(), wait)
@@ -147,9 +142,12 @@ export const useSaving = defineStore('saving', () => {
       if (all.length && Number.isFinite(soonest)) later('server', Math.max(soonest - Date.now(), SOONEST_MS))
       return false
     }
-    const ids = batch.map(({ act }) => act.id)
-    const reply = await post(batch)
-    const meaning = meaningOf(reply, ids)
+    const acts = batch.map((each) => each.act)
+    const reply = await postActs(batch[0]!.sectionId, acts, actor)
+    const meaning = meaningOf(
+      reply,
+      acts.map(({ id }) => id),
+    )
     if (meaning.means === 'sign in') return (await askSignIn(), false)
     if (meaning.means === 'again') return (later(reply === null ? 'network' : 'server', meaning.afterMs), false)
     fewer = meaning.means === 'fewer'
@@ -178,24 +176,6 @@ export const useSaving = defineStore('saving', () => {
     }
     return batch
   }
-
-  async function post(batch: readonly PendingAct[]): Promise<Reply | null> {
-    const body = bodyOf(batch.map((each) => each.act))
-    try {
-      const response = await fetch(pathOf(batch[0]!.sectionId), {
-        method: 'POST',
-        headers: { 'content-type': 'application/json' },
-        body,
-        signal: AbortSignal.timeout(PATIENCE_MS + body.length / SLOWEST_PER_MS),
-      })
-      return { status: response.status, text: await response.text(), retryAfter: response.headers.get('retry-after') }
-    } catch {
-      return null
-    }
-  }
-
-  const pathOf = (sectionId: string) => `/api/classes/${encodeURIComponent(sectionId)}/acts`
-  const bodyOf = (acts: readonly Act[]) => JSON.stringify({ acts, sentAt: new Date().toISOString(), by: person.actor })
 
   /** Keeps what the server said of each act, and tells whoever shows it. */
   async function receive(batch: readonly PendingAct[], results: readonly ActResult[]): Promise<void> {
@@ -253,16 +233,10 @@ export const useSaving = defineStore('saving', () => {
 
   /** A page that goes away sends what it can; whatever comes of it, the queue still has it. */
   function sendLast(): void {
-    for (const sectionId of new Set([...underWay.values()].map((each) => each.sectionId))) {
-      const acts = [...underWay.values()].filter((each) => each.sectionId === sectionId)
-      const body = bodyOf(acts.slice(0, AT_ONCE.acts).map((each) => each.act))
-      if (body.length < KEEPALIVE_CHARACTERS)
-        void fetch(pathOf(sectionId), {
-          method: 'POST',
-          headers: { 'content-type': 'application/json' },
-          body,
-          keepalive: true,
-        }).catch(() => {})
+    const made = [...underWay.values()]
+    for (const sectionId of new Set(made.map((each) => each.sectionId))) {
+      const acts = made.filter((each) => each.sectionId === sectionId).map((each) => each.act)
+      postLast(sectionId, acts.slice(0, AT_ONCE.acts), person.actor)
     }
   }
 
@@ -277,14 +251,26 @@ export const useSaving = defineStore('saving', () => {
     if (hasUnkept()) event.preventDefault()
   })
   onTabMessage((message) => {
-    if (message.what !== 'answers') return
-    for (const receipt of message.answers) {
+    if (message.what === 'waits' && message.personId === person.actor) hearWaits(message.why)
+    if (message.what === 'answers') hearAnswers(message.answers)
+  })
+
+  /** Another tab cannot send: it is said here too, and tried here in case that one goes. */
+  function hearWaits(why: Trouble): void {
+    trouble.value = why
+    if (!sending) timer ??= setTimeout(() => void send(), LATEST_MS)
+    void recount()
+  }
+
+  function hearAnswers(answers: readonly Receipt[]): void {
+    trouble.value = 'none'
+    for (const receipt of answers) {
       if (receipt.personId !== person.actor) continue
       underWay.delete(receipt.act.id)
       listeners.forEach((listener) => listener(receipt))
     }
     if (count.value) void recount()
-  })
+  }
 
   return { count, words, unreachable, stuck, save, send, recount, onAnswer, unsent, forget, all }
 })

@@ -75,7 +75,12 @@ test('Saved is said of what every tab made and of what was left, and not before 
   expect((await held(product)).scores[0]).toBe('17')
 })
 
-test('signing out in one tab asks about what another has not sent', async ({ product, mine, page, context }) => {
+test('what one tab has not sent another says too, and signing out there asks about it', async ({
+  product,
+  mine,
+  page,
+  context,
+}) => {
   const other = await context.newPage()
   await other.goto(product.url)
   await expect(status(other)).toHaveText('Saved')
@@ -84,6 +89,8 @@ test('signing out in one tab asks about what another has not sent', async ({ pro
   await context.route('**/api/classes/*/acts', (route) => route.abort())
   await mine.typeDown(['18'])
   await expect(status(page)).toHaveText('Kept on this machine, waiting for the network')
+  // What one tab waits with, the other says too.
+  await expect(status(other)).toHaveText('Kept on this machine, waiting for the network')
   await other.bringToFront()
   await other.getByRole('button', { name: 'Sign out' }).click()
   const dialog = other.getByRole('dialog', { name: 'Sign out' })
