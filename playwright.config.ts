@@ -6,7 +6,7 @@ export default defineConfig({
   outputDir: '.playwright/results',
   fullyParallel: true,
   workers: 2,
-  timeout: 120_000,
+  timeout: 240_000,
   // A machine has slow phases, in which everything takes three times as long.
   expect: { timeout: 20_000 },
   reporter: [['list'], ['json', { outputFile: '.playwright/results.json' }]],

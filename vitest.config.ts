@@ -17,8 +17,8 @@ export default defineConfig({
         test: {
           name: 'services',
           include: ['tests/services/**/*.test.ts', 'tests/reference/**/*.test.ts'],
-          testTimeout: 60_000,
-          hookTimeout: 120_000,
+          testTimeout: 180_000,
+          hookTimeout: 300_000,
         },
       },
       // Against the built product over HTTP.
@@ -27,9 +27,9 @@ export default defineConfig({
         test: {
           name: 'api',
           include: ['tests/api/**/*.test.ts'],
-          testTimeout: 120_000,
+          testTimeout: 360_000,
           // A product with its world is started in it, on a machine with slow phases.
-          hookTimeout: 300_000,
+          hookTimeout: 600_000,
           fileParallelism: false,
         },
       },

@@ -119,10 +119,15 @@ export const useSaving = defineStore('saving', () => {
   function later(why: Trouble, afterMs: number | null): void {
     trouble.value = why
     tellTabs({ what: 'waits', personId: person.actor, why })
-    clearTimeout(timer)
-    const wait = afterMs ?? pause * (0.75 + Math.random() / 2)
-    timer = setTimeout(() => void send(), wait)
+    sendIn(afterMs ?? pause * (0.75 + Math.random() / 2))
     pause = Math.min(pause * 2, LATEST_MS)
+  }
+  function sendIn(ms: number): void {
+    clearTimeout(timer)
+    timer = setTimeout(() => {
+      timer = undefined
+      void send()
+    }, ms)
   }
 
   async function askSignIn(): Promise<void> {
@@ -258,7 +263,7 @@ export const useSaving = defineStore('saving', () => {
   /** Another tab cannot send: it is said here too, and tried here in case that one goes. */
   function hearWaits(why: Trouble): void {
     trouble.value = why
-    if (!sending) timer ??= setTimeout(() => void send(), LATEST_MS)
+    if (!sending && timer === undefined) sendIn(LATEST_MS)
     void recount()
   }
 

@@ -23,7 +23,7 @@ function demo(): Started {
   return { child, said: () => said, ended: new Promise((done) => child.once('exit', done)) }
 }
 async function ready({ said }: Started): Promise<void> {
-  for (const end = Date.now() + 100_000; !said().includes('Ctrl-C stops everything');) {
+  for (const end = Date.now() + 300_000; !said().includes('Ctrl-C stops everything');) {
     if (Date.now() > end) throw new Error(`The demo did not start.\n${said()}`)
     await new Promise((done) => setTimeout(done, 100))
   }

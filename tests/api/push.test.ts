@@ -254,7 +254,7 @@ describe('a push to the district', () => {
     const run = await prepared()
     await misbehave({ fail: 1000 })
     await send(run)
-    for (const end = Date.now() + 30_000; ; await new Promise((done) => setTimeout(done, 50))) {
+    for (const end = Date.now() + 90_000; ; await new Promise((done) => setTimeout(done, 50))) {
       const now = runResponse.parse(await room.teacher.get(`/api/exchange/runs/${run.id}`))
       if (now.outcome.code === 'away') {
         expect(now.state).toBe('queued')

@@ -63,7 +63,7 @@ export function pushing(room: PushRoom) {
     return sent(run)
   }
   async function ended(runId: string): Promise<ExchangeRun> {
-    for (const end = Date.now() + 90_000; Date.now() < end;) {
+    for (const end = Date.now() + 180_000; Date.now() < end;) {
       const run = runResponse.parse(await room.teacher.get(`/api/exchange/runs/${runId}`))
       if (!['queued', 'running'].includes(run.state)) return run
       await new Promise((done) => setTimeout(done, 50))
@@ -72,7 +72,7 @@ export function pushing(room: PushRoom) {
   }
   async function arrived(count: number): Promise<void> {
     for (
-      const end = Date.now() + 20_000;
+      const end = Date.now() + 60_000;
       (await received()).length < count;
       await new Promise((done) => setTimeout(done, 20))
     )

@@ -102,6 +102,27 @@ test('what one tab has not sent another says too, and signing out there asks abo
   expect((await held(product)).scores[0]).toBe('18')
 })
 
+test('what a tab could not send before it was closed goes out from the one that stays', async ({
+  product,
+  mine,
+  page,
+  context,
+}) => {
+  const other = await context.newPage()
+  await other.goto(product.url)
+  await expect(status(other)).toHaveText('Saved')
+  await page.bringToFront()
+  await first(mine).click()
+  await context.route('**/api/classes/*/acts', (route) => route.abort())
+  await mine.typeDown(['16'])
+  await expect(status(other)).toHaveText('Kept on this machine, waiting for the network')
+  await page.close()
+  await context.unroute('**/api/classes/*/acts')
+  // Nobody touches the other: it tries by itself.
+  await expect(status(other)).toHaveText('Saved', { timeout: 30_000 })
+  expect((await held(product)).scores[0]).toBe('16')
+})
+
 test('without the network the page comes up again, with the class and what was typed, and everything arrives once', async ({
   product,
   mine,

@@ -19,7 +19,6 @@ async function lengthenNames(page: Page): Promise<void> {
 
 for (const colorScheme of ['light', 'dark'] as const)
   test(`every dialog has room in ${colorScheme} at 1024, with names of forty letters`, async ({ desk, page }) => {
-    test.setTimeout(240_000)
     await page.emulateMedia({ colorScheme })
     await page.setViewportSize({ width: 1024, height: 700 })
     await lengthenNames(page)

@@ -19,7 +19,6 @@ const holder = (page: Page) =>
 const someoneHas = (page: Page) => expect.poll(() => holder(page)).not.toBe('nobody')
 
 test('every dialog gives the keyboard back to what opened it, before the next key', async ({ desk, page }) => {
-  test.setTimeout(240_000)
   await slowFrames(page, 300)
   await page.reload()
   for (const [file, { at, by, key }] of Object.entries(dialogs))
@@ -126,7 +125,6 @@ test('a form that was opened from the sheet has the keyboard: its name is typed 
 })
 
 test('what goes from under the hands leaves them on what took its place', async ({ desk, page }) => {
-  test.setTimeout(120_000)
   const margin = desk.margin
   await test.step('a category that is moved and one that is deleted', async () => {
     await firstClass('Plan')(desk, page)

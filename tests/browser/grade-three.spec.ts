@@ -12,7 +12,6 @@ async function press(page: Page, role: 'button' | 'link', name: string | RegExp)
 }
 
 test('a class of levels alone goes from empty to the end of its term by keyboard', async ({ page, product }) => {
-  test.setTimeout(180_000)
   const desk = new Desk(page, product.url)
   await desk.sitDown(accounts.other)
   // A class of one's own out of a file: students, and nothing else.

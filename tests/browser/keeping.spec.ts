@@ -37,7 +37,6 @@ test('six times kill -9 while scores are typed: what was acknowledged is there, 
   mine,
   page,
 }) => {
-  test.setTimeout(240_000)
   await startOfColumn(mine)
   const acknowledged: number[] = []
   let typed = 0

@@ -38,7 +38,6 @@ test('28 students are scored, remarked, declared and printed by keyboard alone, 
   desk,
   page,
 }) => {
-  test.setTimeout(180_000)
   const keys = new Keys(page)
   await keys.find('Earth Systems 7C', page.getByRole('heading', { level: 1, name: 'Earth Systems 7C' }))
 

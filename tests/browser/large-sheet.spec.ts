@@ -5,7 +5,6 @@ import { Desk, expect, test } from './fixtures'
 test('a large sheet that is scrolled keeps the keyboard on the marked cell, and gives it to no other', async ({
   page,
 }) => {
-  test.setTimeout(120_000)
   const large = await startProduct({ wide: '90x60' })
   try {
     const desk = new Desk(page, large.url)

@@ -207,7 +207,6 @@ test('a request that is never answered is given up, and another tab goes on', as
   page,
   context,
 }) => {
-  test.setTimeout(90_000)
   await page.route('**/acts', () => {})
   await first(mine).click()
   await mine.typeDown(['9'])

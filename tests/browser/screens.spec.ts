@@ -90,7 +90,6 @@ for (const scheme of ['light', 'dark'] as const)
     })
 
     test('the rooms of proficiency', async ({ desk, page }) => {
-      test.setTimeout(180_000)
       await desk.openClass('Tide Pool Ecology')
       await desk.view('Proficiency')
       await desk.cell('Çelik, Osric', 'TL.1:').click()

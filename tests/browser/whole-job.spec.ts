@@ -16,7 +16,6 @@ interface Receipt {
 }
 
 test('a teacher does the whole job once through', async ({ desk, product, page }) => {
-  test.setTimeout(240_000)
   const received = async () => (await (await fetch(`${product.standins}/sis/received`)).json()) as Receipt[]
 
   await test.step('Today shows the classes in the order of the day, each with what waits', async () => {

@@ -188,7 +188,7 @@ export async function freePort(): Promise<number> {
 }
 
 async function answering(url: string, child: ChildProcess, log: () => string): Promise<void> {
-  for (const end = Date.now() + 60_000; Date.now() < end;) {
+  for (const end = Date.now() + 180_000; Date.now() < end;) {
     if (child.exitCode !== null) throw new Error(`It stopped by itself (${child.exitCode}).\n${log()}`)
     if (
       await fetch(url).then(
