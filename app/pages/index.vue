@@ -7,10 +7,9 @@ import { shortDay, longDay, counted } from '~/composables/useWords'
 
 const today = useToday()
 const { person, today: date } = storeToRefs(usePerson())
-const problem = ref('')
 
 useHead({ title: 'Today · Yukata' })
-onMounted(() => today.load().catch((error) => (problem.value = error.message)))
+onMounted(() => today.read())
 
 function left(each: TodayClass): string {
   if (!each.period) return 'No grading period'
@@ -40,8 +39,10 @@ const cell = (of: TodayClass, assignment: string, who: string) => ({
         {{ today.waits ? `${counted(today.waits, 'thing')} wait${today.waits === 1 ? 's' : ''}.` : 'Nothing waits.' }}
       </p>
     </header>
-    <Message v-if="problem" severity="error">{{ problem }}</Message>
-    <p v-if="!today.classes && !problem" class="shape" role="status">
+    <Message v-if="today.problem" severity="error"
+      >{{ today.problem.message }} <button type="button" class="chip" @click="today.read()">Try again</button></Message
+    >
+    <p v-else-if="!today.classes" class="shape" role="status">
       <span class="visually-hidden">Reading the day</span>
     </p>
 

@@ -9,6 +9,8 @@ const TODAY = 'today'
 export const useToday = defineStore('today', () => {
   const person = usePerson()
   const classes = ref<TodayClass[] | null>(null)
+  /** Why the day could not be read when it was last asked for. */
+  const problem = shallowRef<ApiProblem | null>(null)
   let turns = 0
   const waits = computed(() =>
     (classes.value ?? []).reduce((sum, each) => sum + each.toScore + each.looseEnds.length, 0),
@@ -31,5 +33,16 @@ export const useToday = defineStore('today', () => {
     }
   }
 
-  return { classes, waits, load }
+  /** The same, for who shows in its place what went wrong. */
+  async function read(): Promise<void> {
+    try {
+      await load()
+      problem.value = null
+    } catch (error) {
+      if (!(error instanceof ApiProblem)) throw error
+      problem.value = error
+    }
+  }
+
+  return { classes, waits, problem, load, read }
 })

@@ -1,5 +1,6 @@
+import AxeBuilder from '@axe-core/playwright'
 import type { Route } from '@playwright/test'
-import { expect, test, theDay } from './fixtures'
+import { Desk, expect, test, theDay } from './fixtures'
 import { held, LAB, first, status, list } from './lab-scores'
 import { lookAtDialog } from './looks'
 
@@ -131,7 +132,7 @@ test('a conflict in a class that is not open waits for it, is said on Today and 
   await theDay(page).getByRole('link', { name: 'Today' }).click()
   await context.setOffline(false)
   await expect(status(page)).toHaveText('Saved', { timeout: 30_000 })
-  const day = page.getByRole('navigation', { name: 'The day' })
+  const day = theDay(page)
   await expect(day.getByRole('link', { name: /Earth Systems 7A/ })).toContainText('1 to decide')
   await page.reload()
   await page.getByRole('main').getByRole('link', { name: '1 to decide' }).click()
@@ -191,6 +192,26 @@ test('whichever tab sends, both show what is there', async ({ product, mine, pag
   await expect(first(mine)).toHaveText('5')
   await expect(first(second)).toHaveText('5')
   expect((await held(product)).scores.slice(0, 2)).toEqual(['5', '8'])
+})
+
+test('a server that does not answer at the first look is asked again, by hand or by itself', async ({
+  page,
+  product,
+}) => {
+  const desk = new Desk(page, product.url)
+  await page.route('**/api/today', (route) => route.abort())
+  await desk.sitDown()
+  const day = theDay(page)
+  await expect(day).toContainText('The server does not answer')
+  const main = page.getByRole('main')
+  await expect(main.getByRole('alert')).toContainText('The server does not answer')
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([])
+  await main.getByRole('button', { name: 'Try again' }).click()
+  await expect(main.getByRole('alert')).toContainText('The server does not answer')
+  await page.unroute('**/api/today')
+  // Nobody presses anything: it comes up by itself.
+  await expect(day.getByRole('link', { name: 'Earth Systems 7A' })).toBeVisible()
+  await expect(main.getByRole('alert')).toHaveCount(0)
 })
 
 test('an address that leads nowhere says so, and leads to Today', async ({ mine, page, product }) => {

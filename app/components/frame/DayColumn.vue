@@ -17,7 +17,15 @@ const door = useTemplateRef('door')
 const dark = useDark({ selector: 'html', valueDark: 'dark', valueLight: '', disableTransition: false })
 const route = useRoute()
 
-onMounted(() => today.classes ?? today.load())
+const AGAIN_MS = 5000
+const again = useTimeoutFn(() => void read(), AGAIN_MS, { immediate: false })
+/** Reads the day; where the server does not answer, by itself until it does. */
+async function read(): Promise<void> {
+  again.stop()
+  await today.read()
+  if (!today.classes && today.problem?.unreachable) again.start()
+}
+onMounted(() => today.classes ?? read())
 
 /** Whoever stays has the keyboard where it was. */
 function stay(): void {
@@ -45,6 +53,9 @@ const isHere = (to: string) => route.path === to || route.path.startsWith(`${to}
       <span>Today</span
       ><span v-if="today.waits" class="pill">{{ today.waits }}<span class="visually-hidden"> things wait</span></span>
     </NuxtLink>
+    <p v-if="!today.classes && today.problem" class="missing">
+      <span>{{ today.problem.message }}</span> <button type="button" class="chip" @click="read">Try again</button>
+    </p>
     <ol>
       <li v-for="each in today.classes ?? []" :key="each.id">
         <NuxtLink
@@ -144,6 +155,28 @@ li a {
   border-radius: 7px;
   margin-bottom: 2px;
   align-items: baseline;
+}
+.missing {
+  margin: 0;
+  padding: 8px 16px;
+}
+.missing .chip {
+  margin-top: 6px;
+  background: #ffffff1f;
+}
+.rail .missing {
+  padding: 8px 4px;
+  text-align: center;
+}
+.rail .missing .chip {
+  padding: 2px 4px;
+}
+.rail .missing span {
+  position: absolute;
+  width: 1px;
+  height: 1px;
+  overflow: hidden;
+  clip-path: inset(50%);
 }
 li b {
   font-size: 17px;

@@ -25,7 +25,7 @@ watch(
   (runId) => void (runId ? look(String(runId)) : compareNow()),
   { immediate: true },
 )
-onMounted(() => today.classes ?? today.load())
+onMounted(() => today.classes ?? today.read())
 </script>
 
 <template>

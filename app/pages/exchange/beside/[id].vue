@@ -27,7 +27,7 @@ async function load(): Promise<void> {
     problem.value = error.message
   }
 }
-onMounted(() => Promise.all([load(), today.classes ?? today.load()]))
+onMounted(() => Promise.all([load(), today.classes ?? today.read()]))
 
 const kinds = computed(() => [
   { value: 'all', words: 'everything' },
