@@ -16,7 +16,8 @@ export const isUnderWay = ({ state }: Pick<Print, 'state'>): boolean => state ==
 export function usePrints() {
   const prints = shallowRef<Print[]>([])
   const { problem, attempt } = useAttempt()
-  const { busy, whenSaved } = usePrinting()
+  const { whenSaved } = usePrinting()
+  const busy = ref(false)
   const look = async () => void (prints.value = await ask('/api/prints', printsResponse))
   const timer = useIntervalFn(async () => {
     if (!prints.value.some(isUnderWay)) return
@@ -26,12 +27,19 @@ export function usePrints() {
   onMounted(() => attempt(look))
   onUnmounted(timer.pause)
 
+  /** Asks for one, once everything is saved; pressed again meanwhile, it still is one. */
   async function print(body: PrintRequest): Promise<void> {
-    if (!(await whenSaved())) return
-    await attempt(async () => {
-      await ask('/api/prints', z.object({ id: z.string() }), { method: 'POST', body })
-      await look()
-    })
+    if (busy.value) return
+    busy.value = true
+    try {
+      if (!(await whenSaved())) return
+      await attempt(async () => {
+        await ask('/api/prints', z.object({ id: z.string() }), { method: 'POST', body })
+        await look()
+      })
+    } finally {
+      busy.value = false
+    }
   }
   /** Stops one, or takes a finished one from the list. */
   const end = (id: string) =>

@@ -16,7 +16,8 @@ export type Trouble = 'network' | 'server'
 
 export type TabMessage =
   | { what: 'answers'; answers: Receipt[] }
-  | { what: 'waits'; personId: string; why: Trouble }
+  // Something was made, or cannot go out.
+  | { what: 'waits'; personId: string; why: Trouble | null }
   | { what: 'decisions' }
   | { what: 'unread' }
   | { what: 'signed out' }

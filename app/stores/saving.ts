@@ -67,7 +67,10 @@ export const useSaving = defineStore('saving', () => {
     count.value++
     void keep({ personId, sectionId, act })
       .finally(() => beingKept.delete(act.id))
-      .then(send)
+      .then(() => {
+        tellTabs({ what: 'waits', personId, why: null })
+        return send()
+      })
   }
 
   /** Counts what waits on this machine, whichever tab made it. */
@@ -260,9 +263,9 @@ export const useSaving = defineStore('saving', () => {
     if (message.what === 'answers') hearAnswers(message.answers)
   })
 
-  /** Another tab cannot send: it is said here too, and tried here in case that one goes. */
-  function hearWaits(why: Trouble): void {
-    trouble.value = why
+  /** Another tab has something to send: it is said here too, and tried here later in case that one goes. */
+  function hearWaits(why: Trouble | null): void {
+    if (why) trouble.value = why
     if (!sending && timer === undefined) sendIn(LATEST_MS)
     void recount()
   }

@@ -16,32 +16,40 @@ export const useToday = defineStore('today', () => {
     (classes.value ?? []).reduce((sum, each) => sum + each.toScore + each.looseEnds.length, 0),
   )
 
-  /** Reads the day; as it was kept on this machine where the server does not answer. */
+  /**
+   * Reads the day; as it was kept on this machine where the server does not answer. Of two readings that overlap, the later
+   * asked one is right, and the other changes nothing.
+   *
+   * @throws ApiProblem with what to do, where neither can be had
+   */
   async function load(): Promise<void> {
     const turn = ++turns
     try {
       const read = await ask('/api/today', todayResponse)
-      // Of two readings that overlap, the later asked one is right.
       if (turn !== turns) return
       classes.value = read
+      problem.value = null
       void keepRead(person.actor, TODAY, JSON.parse(JSON.stringify(classes.value)))
     } catch (error) {
-      if (!(error instanceof ApiProblem) || !error.unreachable) throw error
-      const kept = todayResponse.safeParse((await readKept(person.actor, TODAY))?.value)
-      if (!kept.success) throw error
-      classes.value ??= kept.data
+      if (!(error instanceof ApiProblem)) throw error
+      const kept = error.unreachable ? await keptDay() : null
+      if (turn !== turns) return
+      problem.value = kept ? null : error
+      if (!kept) throw error
+      classes.value ??= kept
     }
+  }
+
+  async function keptDay(): Promise<TodayClass[] | null> {
+    const kept = todayResponse.safeParse((await readKept(person.actor, TODAY))?.value)
+    return kept.success ? kept.data : null
   }
 
   /** The same, for who shows in its place what went wrong. */
   async function read(): Promise<void> {
-    try {
-      await load()
-      problem.value = null
-    } catch (error) {
+    await load().catch((error: unknown) => {
       if (!(error instanceof ApiProblem)) throw error
-      problem.value = error
-    }
+    })
   }
 
   return { classes, waits, problem, load, read }

@@ -91,7 +91,7 @@ const runPath = ({ sectionId, last }: WaitingClass) => ({ path: `/exchange/${sec
       <div class="row-of">
         <Button
           :label="things ? `Send all that is ready, ${counted(things, 'thing')}` : 'Nothing waits to be sent'"
-          :disabled="!things"
+          :disabled="busy || !things"
           :loading="busy"
           @click="sendAll"
         />

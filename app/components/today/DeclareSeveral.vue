@@ -12,7 +12,9 @@ const props = defineProps<{ lines: readonly Line[] }>()
 const emit = defineEmits<{ close: [] }>()
 const today = useToday()
 const { problem, busy, perform } = useBatch()
-const { whenSaved } = useAllSaved('Not declared: something is not saved yet. Declare again when it says Saved.')
+const { busy: waits, whenSaved } = useAllSaved(
+  'Not declared: something is not saved yet. Declare again when it says Saved.',
+)
 
 const keyOf = ({ of, period }: Line) => `${of.id} ${period.id}`
 /** Those with nothing left are chosen; the others can be. */
@@ -38,7 +40,7 @@ async function declare(): Promise<void> {
   if (!done) return
   emit('close')
   // What is shown stays until the day can be read again.
-  await today.load().catch(() => {})
+  await today.read()
 }
 </script>
 
@@ -69,8 +71,8 @@ async function declare(): Promise<void> {
       <Button label="Back" severity="secondary" @click="emit('close')" />
       <Button
         :label="`Declare ${counted(desired.length, 'class', 'classes')}, ${counted(cards, 'card')}`"
-        :disabled="!desired.length"
-        :loading="busy"
+        :disabled="waits || busy || !desired.length"
+        :loading="waits || busy"
         @click="declare"
       />
     </template>

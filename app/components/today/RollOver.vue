@@ -13,7 +13,9 @@ import { useToday } from '~/stores/today'
 /** A new year begins with last year's plans: each new class with the one that it goes on from, and what would differ. */
 const today = useToday()
 const { plans, problem, busy, load, perform } = useBatch()
-const { whenSaved } = useAllSaved('Nothing was begun: something is not saved yet. Try again when it says Saved.')
+const { busy: waits, whenSaved } = useAllSaved(
+  'Nothing was begun: something is not saved yet. Try again when it says Saved.',
+)
 const from = ref<Record<string, string>>({})
 const isOpen = ref(false)
 
@@ -50,7 +52,7 @@ async function begin(): Promise<void> {
   )
   if (!done) return
   isOpen.value = false
-  await today.load().catch(() => {})
+  await today.read()
 }
 const sourceWords = (each: ClassPlan) => (each.past ? `${each.title}, ${each.year}` : each.title)
 </script>
@@ -98,8 +100,8 @@ const sourceWords = (each: ClassPlan) => (each.past ? `${each.title}, ${each.yea
         <Button label="Back" severity="secondary" @click="isOpen = false" />
         <Button
           :label="`Begin ${counted(chosen.length, 'class', 'classes')}`"
-          :disabled="!chosen.length"
-          :loading="busy"
+          :disabled="waits || busy || !chosen.length"
+          :loading="waits || busy"
           @click="begin"
         />
       </template>
