@@ -2,36 +2,23 @@
 import type { TodayClass } from '#shared/today'
 import { useDecisions } from '~/stores/decisions'
 import { useFrame } from '~/stores/frame'
-import { usePerson } from '~/stores/person'
 import { useToday } from '~/stores/today'
-import { SignOutDialog } from '~/composables/later'
 import { counted } from '~/composables/useWords'
-import { placesOf } from '~/words/places'
 
 const today = useToday()
 const frame = useFrame()
 const decisions = useDecisions()
-const { person } = storeToRefs(usePerson())
-const leaving = ref(false)
-const door = useTemplateRef('door')
-const dark = useDark({ selector: 'html', valueDark: 'dark', valueLight: '', disableTransition: false })
 const route = useRoute()
 
+onMounted(() => today.classes ?? today.read())
+/** Where the server does not answer, the day is asked for by itself until it does, whoever asked first. */
 const AGAIN_MS = 5000
-const again = useTimeoutFn(() => void read(), AGAIN_MS, { immediate: false })
-/** Reads the day; where the server does not answer, by itself until it does. */
-async function read(): Promise<void> {
-  again.stop()
-  await today.read()
-  if (!today.classes && today.problem?.unreachable) again.start()
-}
-onMounted(() => today.classes ?? read())
-
-/** Whoever stays has the keyboard where it was. */
-function stay(): void {
-  leaving.value = false
-  void nextTick(() => door.value?.focus())
-}
+const again = useTimeoutFn(() => void today.read(), AGAIN_MS, { immediate: false })
+watch(
+  () => today.problem,
+  (problem) => (!today.classes && problem?.unreachable ? again.start() : again.stop()),
+  { immediate: true },
+)
 
 const isOpen = (id: string) => route.path.startsWith(`/class/${id}`)
 
@@ -42,8 +29,6 @@ function waits({ id, students, toScore, assignments, levels, planned }: TodayCla
   const left = toScore ? `${toScore} to score` : assignments ? 'all scored' : levels ? 'levels alone' : begun
   return `${counted(students, 'student')}, ${left}`
 }
-const places = computed(() => placesOf(person.value?.role).filter((each) => each.icon))
-const isHere = (to: string) => route.path === to || route.path.startsWith(`${to}/`)
 </script>
 
 <template>
@@ -53,8 +38,9 @@ const isHere = (to: string) => route.path === to || route.path.startsWith(`${to}
       <span>Today</span
       ><span v-if="today.waits" class="pill">{{ today.waits }}<span class="visually-hidden"> things wait</span></span>
     </NuxtLink>
-    <p v-if="!today.classes && today.problem" class="missing">
-      <span>{{ today.problem.message }}</span> <button type="button" class="chip" @click="read">Try again</button>
+    <p v-if="!today.classes && today.problem" class="missing" role="status">
+      <span>{{ today.problem.message }}</span>
+      <button type="button" class="chip" @click="today.read()">Try again</button>
     </p>
     <ol>
       <li v-for="each in today.classes ?? []" :key="each.id">
@@ -69,32 +55,7 @@ const isHere = (to: string) => route.path === to || route.path.startsWith(`${to}
         </NuxtLink>
       </li>
     </ol>
-    <footer>
-      <NuxtLink v-for="each in places" :key="each.to" :to="each.to" :aria-current="isHere(each.to) ? 'page' : undefined"
-        ><i :class="`pi ${each.icon}`" aria-hidden="true" /><span>{{ each.words }}</span></NuxtLink
-      >
-      <button
-        v-if="frame.roomy"
-        type="button"
-        :title="frame.isRail ? 'Open the day ( [ )' : 'Fold the day to its hours ( [ )'"
-        @click="frame.foldDay()"
-      >
-        <i :class="frame.isRail ? 'pi pi-angle-double-right' : 'pi pi-angle-double-left'" aria-hidden="true" /><span>{{
-          frame.isRail ? 'Unfold the day' : 'Fold the day'
-        }}</span>
-      </button>
-      <button type="button" @click="dark = !dark">
-        <i :class="dark ? 'pi pi-sun' : 'pi pi-moon'" aria-hidden="true" /><span>{{ dark ? 'Light' : 'Dark' }}</span>
-      </button>
-      <NuxtLink to="/account" :aria-current="route.path === '/account' ? 'page' : undefined"
-        ><i class="pi pi-user" aria-hidden="true" /><span>Your sign-ins</span></NuxtLink
-      >
-      <button ref="door" type="button" @click="leaving = true">
-        <i class="pi pi-sign-out" aria-hidden="true" /><span>Sign out</span>
-      </button>
-      <small v-if="person" class="who">{{ person.name }}</small>
-    </footer>
-    <SignOutDialog v-if="leaving" @stay="stay" />
+    <DayFoot />
   </nav>
 </template>
 
@@ -214,40 +175,6 @@ li a.on b {
 li a.on small {
   color: #5c6483;
 }
-footer {
-  padding: 8px 16px 14px;
-  display: grid;
-  gap: 6px;
-  border-top: 1px solid #ffffff22;
-  color: #cdd6f2;
-}
-footer a,
-footer button {
-  background: none;
-  border: 0;
-  padding: 2px 0;
-  text-align: left;
-  display: flex;
-  gap: 9px;
-  align-items: center;
-}
-footer i {
-  font-size: 12px;
-  width: 14px;
-  color: #aebbe4;
-}
-footer [aria-current] {
-  font-weight: 640;
-  color: #fff;
-}
-.who {
-  color: #aab6dd;
-  font-size: 11.5px;
-  padding-top: 4px;
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
-}
 .day :focus-visible {
   outline-color: #d5dcf0;
 }
@@ -272,18 +199,12 @@ footer [aria-current] {
   padding: 7px 2px;
 }
 .rail li .name,
-.rail li small,
-.rail footer span,
-.rail .who {
+.rail li small {
   position: absolute;
   width: 1px;
   height: 1px;
   overflow: hidden;
   clip-path: inset(50%);
-}
-.rail footer {
-  justify-items: center;
-  padding: 10px 0 14px;
 }
 /* Zoomed far in, the day lies across the top. */
 @media (max-width: 760px) {
@@ -306,12 +227,6 @@ footer [aria-current] {
   li a {
     margin: 0;
     padding: 5px 10px;
-  }
-  footer {
-    display: flex;
-    border: 0;
-    padding: 0 4px;
-    gap: 10px;
   }
 }
 @media print {

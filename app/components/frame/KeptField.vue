@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { useBeforeLeaving } from '~/composables/useBeforeLeaving'
+
 /**
  * A field that keeps what is typed when it is left, once it can be read; what cannot be read stays in the field with the
  * reason under it, and nothing is kept.
@@ -28,6 +30,19 @@ function keep(): void {
   if (!('kept' in read)) return
   draft.value = read.kept
   if (read.kept !== props.value) emit('keep', read.kept)
+}
+useBeforeLeaving(() => draft.value !== props.value && keep())
+
+/** Saves, and in a table goes on to the same field of the next row. */
+function enter({ target }: KeyboardEvent): void {
+  keep()
+  const cell = (target as HTMLElement).closest('td')
+  for (let row = cell?.closest('tr')?.nextElementSibling; cell && row; row = row.nextElementSibling) {
+    const below = (row as HTMLTableRowElement).cells[cell.cellIndex]?.querySelector('input')
+    if (!below || below.disabled) continue
+    below.focus()
+    return below.select()
+  }
 }
 function takeBack(): void {
   draft.value = props.value
@@ -63,7 +78,7 @@ defineExpose({
       @update:model-value="draft = $event ?? ''"
       @change="keep"
       @blur="keep"
-      @keydown.enter="keep"
+      @keydown.enter="enter"
       @keydown.esc="takeBack"
     />
     <span :id="id" class="warn" role="alert">{{ problem }}</span>
