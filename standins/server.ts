@@ -1,4 +1,4 @@
-import { createServer } from 'node:http'
+import { createServer, type RequestListener } from 'node:http'
 import { join } from 'node:path'
 import { createApp, defineEventHandler, setHeader, toNodeListener } from 'h3'
 import { noFaults } from './faults'
@@ -6,14 +6,15 @@ import { Held } from './held'
 import { page, workPage } from './page'
 import { mounted, partner } from './partner'
 
-/** Starts both stand-ins, the district's system under `/sis` and the classroom app under `/classroom`. */
-function start(): void {
-  const folder = process.env.STANDINS_DIR ?? '.data/standins'
-  const port = Number(process.env.STANDINS_PORT ?? 4180)
-  const options = {
-    clientId: process.env.STANDINS_CLIENT ?? 'yukata',
-    clientSecret: process.env.STANDINS_SECRET ?? 'stand-in',
-  }
+const folder = process.env.STANDINS_DIR ?? '.data/standins'
+const port = Number(process.env.STANDINS_PORT ?? 4180)
+const options = {
+  clientId: process.env.STANDINS_CLIENT ?? 'yukata',
+  clientSecret: process.env.STANDINS_SECRET ?? 'stand-in',
+}
+
+/** Both stand-ins, the district's system under `/sis` and the classroom app under `/classroom`, with what their folder holds. */
+function standins(): RequestListener {
   const stations = [
     { name: 'The district', base: '/sis', held: new Held(join(folder, 'sis')), faults: noFaults() },
     { name: 'The classroom app', base: '/classroom', held: new Held(join(folder, 'classroom')), faults: noFaults() },
@@ -40,14 +41,20 @@ function start(): void {
     const own = each === classroom ? { ...options, workPath: work } : options
     app.use(each.base, mounted(each.base, partner(each.held, own, each)))
   }
-  const server = createServer(toNodeListener(app))
-  server.on('error', (error: NodeJS.ErrnoException) => {
-    console.error(
-      error.code === 'EADDRINUSE' ? `Port ${port} is taken. Stop what uses it, or set STANDINS_PORT.` : error.message,
-    )
-    process.exit(1)
-  })
-  server.listen(port, '127.0.0.1', () => console.log(`[stand-ins] http://127.0.0.1:${port}`))
+  return toNodeListener(app)
 }
 
-start()
+let answer = standins()
+// A script loaded with `--import` can have the folder read again, as tests do between two worlds.
+Object.assign(globalThis, {
+  [Symbol.for('yukata.lifecycle')]: { open: () => (answer = standins()), close: () => {} },
+})
+
+const server = createServer((request, response) => answer(request, response))
+server.on('error', (error: NodeJS.ErrnoException) => {
+  console.error(
+    error.code === 'EADDRINUSE' ? `Port ${port} is taken. Stop what uses it, or set STANDINS_PORT.` : error.message,
+  )
+  process.exit(1)
+})
+server.listen(port, '127.0.0.1', () => console.log(`[stand-ins] http://127.0.0.1:${port}`))

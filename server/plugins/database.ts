@@ -1,5 +1,4 @@
 import { sentenceOf } from '../database/start-faults'
-import { keepSetUp } from '../services/connections'
 
 const SHORTEST_PASSWORD = 32
 
@@ -14,19 +13,8 @@ export default defineNitroPlugin((nitroApp) => {
   const { password } = useRuntimeConfig().session
   if (!import.meta.dev && (password ?? '').length < SHORTEST_PASSWORD)
     giveUp(`NUXT_SESSION_PASSWORD has to be set, to ${SHORTEST_PASSWORD} characters or more. See the README.`)
-  const { sis, classroom, session } = useRuntimeConfig()
-  dbHandle()
-    .then(async ({ db, driver }) => {
-      await keepSetUp(db, { sis, classroom }, session.password)
-      await useJobs()
-      logLine({ level: 'info', records: driver, state: 'ready' })
-    })
-    .catch((error: unknown) => giveUp(sentenceOf(error)))
+  offerLifecycle()
+  openProduct().catch((error: unknown) => giveUp(sentenceOf(error)))
   for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, endReadiness)
-  nitroApp.hooks.hook('close', async () => {
-    await closeJobs()
-    await closeThreads()
-    await closeNews()
-    await (await dbHandle()).close()
-  })
+  nitroApp.hooks.hook('close', closeProduct)
 })

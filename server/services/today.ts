@@ -20,7 +20,7 @@ import { loadSnapshot } from './snapshot'
  * What was found of each class, and what it was found from. A class is read again when something was done in it or in
  * the district, when its roster or calendar is another, or the day; any process can find the same anew.
  */
-const found = new Map<string, { key: string; today: TodayClass | null }>()
+const foundIn = new WeakMap<Db, Map<string, { key: string; today: TodayClass | null }>>()
 const CLASSES_KEPT = 5000
 
 /** What waits in each class of a teacher, in the order of the day. */
@@ -35,6 +35,8 @@ export async function todayOf(db: Db, userId: string, today: string): Promise<To
     rows.map((row) => row.id),
     today,
   )
+  const found = foundIn.get(db) ?? new Map<string, { key: string; today: TodayClass | null }>()
+  foundIn.set(db, found)
   const classes: TodayClass[] = []
   for (const { id, courseId } of rows) {
     const key = keyOf(id)

@@ -25,3 +25,11 @@ export const useDb = async (): Promise<Db> => (await dbHandle()).db
 /** Whether the records are open and nobody has asked the process to end. */
 export const isReady = (): boolean => ready
 export const endReadiness = (): void => void (ready = false)
+
+/** Closes the records. The next call of `dbHandle` opens them again. */
+export async function closeDb(): Promise<void> {
+  const opened = handle
+  endReadiness()
+  handle = undefined
+  await (await opened)?.close()
+}

@@ -50,4 +50,9 @@ async function open(): Promise<JobQueue> {
   return jobs
 }
 
-export const closeJobs = async (): Promise<void> => (await queue)?.close()
+/** Stops the queue's workers. The next call of `useJobs` starts them again. */
+export async function closeJobs(): Promise<void> {
+  const opened = queue
+  queue = undefined
+  await (await opened)?.close()
+}

@@ -7,4 +7,8 @@ export const newsFeed = (): Promise<NewsFeed> =>
   (feed ??= dbHandle().then(({ db, listen }) => new NewsFeed(db, listen, (error) => logFault(null, error, 'news'))))
 
 /** A stream of news has no end of its own: asked to stop, the server would wait for it. */
-export const closeNews = async (): Promise<void> => (await feed)?.close()
+export async function closeNews(): Promise<void> {
+  const opened = feed
+  feed = undefined
+  await (await opened)?.close()
+}

@@ -113,7 +113,9 @@ function withoutMarks<D extends Pick<Drawing, 'layout' | 'heads'>>(drawing: D): 
 }
 
 export async function closeThreads(): Promise<void> {
-  await pool?.destroy()
+  const opened = pool
+  pool = undefined
+  await opened?.destroy()
 }
 
 async function readFonts(): Promise<Drawing['fonts']> {
