@@ -1,8 +1,24 @@
 import { defineConfig } from '@playwright/test'
 
-/** Against the built product, in Debian's Chromium. Every test has a product of its own, so they go side by side. */
+/** What Playwright switches off; of several lists the browser reads only the last. */
+const PLAYWRIGHTS_OWN = [
+  'AvoidUnnecessaryBeforeUnloadCheckSync',
+  'DestroyProfileOnBrowserClose',
+  'HttpsUpgrades',
+  'HttpsFirstBalancedModeAutoEnable',
+  'MediaRouter',
+  'PaintHolding',
+  'ThirdPartyStoragePartitioning',
+  'AvoidCorsURLLoaderRestartOnRedirect',
+  'OptimizationHints',
+  'NetworkTimeServiceQuerying',
+]
+const ADDRESS_BAR = ['WebUIOmniboxPopup', 'WebUIOmniboxAimPopup', 'WebUIOmniboxFullPopup', 'AiModeOmniboxEntryPoint']
+
+/** Against the built product, in Debian's Chromium. Every test has records of its own, so they go side by side. */
 export default defineConfig({
   testDir: 'tests/browser',
+  globalSetup: './tests/support/with-postgres.ts',
   outputDir: '.playwright/results',
   fullyParallel: true,
   workers: 2,
@@ -12,6 +28,8 @@ export default defineConfig({
   reporter: [['list'], ['json', { outputFile: '.playwright/results.json' }]],
   use: {
     viewport: { width: 1280, height: 800 },
+    // It fetches the whole app into each new browser: only the tests of being offline wait for that.
+    serviceWorkers: 'block',
     actionTimeout: 30_000,
     // A trace keeps the whole page at every step, which takes a fifth of the time: asked for where a failure is looked into.
     trace: process.env.TRACE ? { mode: 'retain-on-failure', screenshots: false } : 'off',
@@ -29,6 +47,8 @@ export default defineConfig({
         '--disable-sync',
         '--no-first-run',
         '--no-default-browser-check',
+        // Two pages of the browser's own behind each page of a test.
+        `--disable-features=${[...PLAYWRIGHTS_OWN, ...ADDRESS_BAR].join(',')}`,
       ],
     },
   },

@@ -13,11 +13,11 @@ export const hasPostgres = () =>
   existsSync(clusters) && execFileSync('ls', [clusters], { encoding: 'utf8' }).trim() !== ''
 
 /**
- * Runs the work with a server of its own, and takes it away afterwards.
+ * Starts a server of its own. It is as fast as it can be: nothing on it has to survive a power cut.
  *
- * @param work gets the address of the server
+ * @returns its address, and what stops it and deletes its files
  */
-export async function withPostgres(work) {
+export async function startPostgres() {
   const version = execFileSync('ls', [clusters], { encoding: 'utf8' }).trim().split('\n').at(-1)
   const folder = mkdtempSync(join(tmpdir(), 'yukata-postgresql-'))
   // PostgreSQL does not run as root: Debian's package made a user for it.
@@ -30,13 +30,36 @@ export async function withPostgres(work) {
   const port = await freePort()
   const data = join(folder, 'data')
   run('initdb', ['-D', data, '-U', 'yukata', '--auth=trust', '--encoding=UTF8', '--locale=C', '--no-instructions'])
-  const settings = `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories= -c max_connections=200`
-  run('pg_ctl', ['-D', data, '-w', '-l', join(folder, 'log'), '-o', settings, 'start'])
+  const settings = {
+    listen_addresses: '127.0.0.1',
+    unix_socket_directories: '',
+    max_connections: '200',
+    fsync: 'off',
+    full_page_writes: 'off',
+    synchronous_commit: 'off',
+  }
+  const options = Object.entries(settings).map(([name, value]) => `-c ${name}=${value}`)
+  run('pg_ctl', ['-D', data, '-w', '-l', join(folder, 'log'), '-o', `-p ${port} ${options.join(' ')}`, 'start'])
+  return {
+    url: `postgresql://yukata@127.0.0.1:${port}/postgres`,
+    stop() {
+      run('pg_ctl', ['-D', data, '-m', 'immediate', 'stop'])
+      rmSync(folder, { recursive: true, force: true })
+    },
+  }
+}
+
+/**
+ * Runs the work with a server of its own, and stops the server afterwards.
+ *
+ * @param work gets the address of the server
+ */
+export async function withPostgres(work) {
+  const { url, stop } = await startPostgres()
   try {
-    return await work(`postgresql://yukata@127.0.0.1:${port}/postgres`)
+    return await work(url)
   } finally {
-    run('pg_ctl', ['-D', data, '-m', 'immediate', 'stop'])
-    rmSync(folder, { recursive: true, force: true })
+    stop()
   }
 }
 

@@ -1,8 +1,14 @@
-import { expect, test } from './fixtures'
+import type { BrowserContext, Page, Route } from '@playwright/test'
+import type { Product } from '../support/product'
+import { expect, test, type Desk } from './fixtures'
 import { held, LAB, first, status } from './lab-scores'
 import { lookAtDialog } from './looks'
 
+test.use({ serviceWorkers: 'allow' })
+
 /** A page that goes, is signed out of, or has no network. */
+
+const ACTS = '**/api/classes/*/acts'
 
 test('a tab closed within milliseconds of Enter loses nothing: 48 of 48', async ({ product, mine, page, context }) => {
   test.setTimeout(420_000)
@@ -39,7 +45,7 @@ test('Saved is said of what every tab made and of what was left, and not before 
   await mine.saved()
   await first(mine).click()
   // What is typed stays on this machine, and the tab goes.
-  await context.route('**/api/classes/*/acts', (route) => route.abort())
+  await context.route(ACTS, (route) => route.abort())
   await mine.typeDown(['17'])
   await expect(status(page)).toHaveText('Kept on this machine, waiting for the network')
   const turn = await context.newPage()
@@ -69,37 +75,70 @@ test('Saved is said of what every tab made and of what was left, and not before 
     await reader.evaluate(() => [...(window as unknown as { said: Set<string> }).said]),
     'what the line said from its first frame on',
   ).not.toContain('Saved')
-  await context.unroute('**/api/classes/*/acts')
+  await context.unroute(ACTS)
   await turn.close()
   await expect(status(reader)).toHaveText('Saved', { timeout: 20_000 })
   expect((await held(product)).scores[0]).toBe('17')
 })
 
-test('what one tab has not sent another says too, and signing out there asks about it', async ({
+interface Tabs {
+  product: Product
+  mine: Desk
+  page: Page
+  context: BrowserContext
+}
+/** A second tab, and a score that is typed in the first and does not come through. */
+async function besideUnsent({ product, mine, page, context }: Tabs, points: string, answer: (sent: Route) => unknown) {
+  const { classId } = await held(product)
+  const other = await context.newPage()
+  await other.goto(`${product.url}/class/${classId}/reports`)
+  await expect(status(other)).toHaveText('Saved')
+  await page.bringToFront()
+  await first(mine).click()
+  await context.route(ACTS, (sent) => void answer(sent))
+  await mine.typeDown([points])
+  return other
+}
+
+test('what one tab is sending another says too, and signing out there asks about it', async ({
   product,
   mine,
   page,
   context,
 }) => {
-  const other = await context.newPage()
-  await other.goto(product.url)
-  await expect(status(other)).toHaveText('Saved')
-  await page.bringToFront()
-  await first(mine).click()
-  await context.route('**/api/classes/*/acts', (route) => route.abort())
-  await mine.typeDown(['18'])
-  await expect(status(page)).toHaveText('Kept on this machine, waiting for the network')
-  // What one tab waits with, the other says too.
-  await expect(status(other)).toHaveText('Kept on this machine, waiting for the network')
+  const waiting: Route[] = []
+  const other = await besideUnsent({ product, mine, page, context }, '18', (sent) => waiting.push(sent))
+  await expect(status(other)).toHaveText('Saving')
   await other.bringToFront()
   await other.getByRole('button', { name: 'Sign out' }).click()
   const dialog = other.getByRole('dialog', { name: 'Sign out' })
   await expect(dialog).toContainText('1 change of yours has not reached the server', { timeout: 15_000 })
   await dialog.getByRole('button', { name: 'Stay signed in' }).click()
-  await context.unroute('**/api/classes/*/acts')
+  await context.unroute(ACTS)
+  for (const sent of waiting) await sent.continue().catch(() => {})
   await expect(status(other)).toHaveText('Saved', { timeout: 30_000 })
   await expect(status(page)).toHaveText('Saved')
   expect((await held(product)).scores[0]).toBe('18')
+})
+
+test('what one tab prints waits for what another is sending', async ({ product, mine, page, context }) => {
+  const waiting: Route[] = []
+  const asked: string[] = []
+  const other = await besideUnsent({ product, mine, page, context }, '15', (sent) => waiting.push(sent))
+  other.on('request', (request) => {
+    if (request.method() === 'POST') asked.push(new URL(request.url()).pathname)
+  })
+  await other.bringToFront()
+  // Nothing seems to happen, and it is pressed again: it is one print all the same.
+  for (let i = 0; i < 2; i++) await other.getByRole('button', { name: 'Print report cards' }).click()
+  await expect.poll(() => waiting.length).toBeGreaterThan(0)
+  expect(asked.filter((path) => path.includes('print'))).toEqual([])
+  await context.unroute(ACTS)
+  for (const sent of waiting) await sent.continue().catch(() => {})
+  await expect.poll(() => asked.filter((path) => path.includes('print')), { timeout: 30_000 }).toHaveLength(1)
+  await expect(other.getByRole('table', { name: 'Prints of today' }).locator('tbody tr')).toHaveCount(1)
+  expect(asked.filter((path) => path.includes('print'))).toHaveLength(1)
+  expect((await held(product)).scores[0]).toBe('15')
 })
 
 test('what a tab could not send before it was closed goes out from the one that stays', async ({
@@ -108,16 +147,11 @@ test('what a tab could not send before it was closed goes out from the one that 
   page,
   context,
 }) => {
-  const other = await context.newPage()
-  await other.goto(product.url)
-  await expect(status(other)).toHaveText('Saved')
-  await page.bringToFront()
-  await first(mine).click()
-  await context.route('**/api/classes/*/acts', (route) => route.abort())
-  await mine.typeDown(['16'])
+  const other = await besideUnsent({ product, mine, page, context }, '16', (sent) => sent.abort())
+  // What one tab waits with, the other says too.
   await expect(status(other)).toHaveText('Kept on this machine, waiting for the network')
   await page.close()
-  await context.unroute('**/api/classes/*/acts')
+  await context.unroute(ACTS)
   // Nobody touches the other: it tries by itself.
   await expect(status(other)).toHaveText('Saved', { timeout: 30_000 })
   expect((await held(product)).scores[0]).toBe('16')

@@ -2,6 +2,8 @@ import type { BrowserContext } from '@playwright/test'
 import { expect, test } from './fixtures'
 import { held, first, status } from './lab-scores'
 
+test.use({ serviceWorkers: 'allow' })
+
 /** A browser whose storage or clock is not what it should be. */
 
 const brokenStorage = {

@@ -31,7 +31,6 @@ async function scriptsHeld(page: Page, which = '**/_nuxt/*.js'): Promise<() => v
 
 test.describe('while a page is on its way', () => {
   // Its script is held back here, which a service worker would have at hand.
-  test.use({ serviceWorkers: 'block' })
 
   test('a period that is asked for is that page’s, and what is asked for last is where one arrives', async ({
     desk,
@@ -68,8 +67,6 @@ test.describe('while a page is on its way', () => {
 })
 
 test.describe('while what is asked for late is on its way', () => {
-  test.use({ serviceWorkers: 'block' })
-
   test('no key that follows goes to what the dialog will lie over', async ({ desk, page }) => {
     await desk.openClass('Earth Systems 7A')
     const cell = desk.cell('Achterberg, Rosalind', 'Check 5')

@@ -2,6 +2,8 @@ import type { Page } from '@playwright/test'
 import { Caller, accounts, type Product } from '../support/product'
 import { Desk, expect, test } from './fixtures'
 
+test.use({ serviceWorkers: 'allow' })
+
 interface Snapshot {
   students: { id: string; familyName: string; spans: { firstDay: string; lastDay: string | null }[] }[]
   records: {

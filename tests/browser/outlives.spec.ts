@@ -4,6 +4,8 @@ import { Desk, expect, test, theDay } from './fixtures'
 import { held, LAB, first, status, list } from './lab-scores'
 import { lookAtDialog } from './looks'
 
+test.use({ serviceWorkers: 'allow' })
+
 /** What was typed outlives everything: answers that nobody expected, two tabs, a class on its way. */
 
 test('no answer but our own takes an act out of the queue', async ({ product, mine, page }) => {

@@ -1,6 +1,8 @@
 import { accounts, Caller } from '../support/product'
 import { Desk, expect, test } from './fixtures'
 
+test.use({ serviceWorkers: 'allow' })
+
 interface Seen {
   level: string | null
   on: string

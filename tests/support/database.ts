@@ -21,19 +21,26 @@ export const freshDatabaseUrl = (): Promise<string | undefined> =>
  * @param called names the template
  * @returns undefined where there is no PostgreSQL server
  */
-export const copyOfDatabase = (called: string, fill: (url: string) => void): Promise<string | undefined> =>
+export const copyOfDatabase = (
+  called: string,
+  fill: (url: string) => void | Promise<void>,
+): Promise<string | undefined> =>
   onServer(async (server, query) => {
     const template = `template_${called.replace(/\W/g, '_')}`
     await query('select pg_advisory_lock(hashtext($1))', [template])
     const { rows } = await query('select 1 from pg_database where datname = $1', [template])
     if (rows.length === 0) {
       await query(`create database ${template}`)
-      fill(urlOf(server, template))
+      await fill(urlOf(server, template))
     }
     const name = newName()
     await query(`create database ${name} template ${template}`)
     return urlOf(server, name)
   })
+
+/** Drops a database that this module made; whoever is still connected to it is cut off. */
+export const dropDatabase = (url: string): Promise<unknown> =>
+  onServer((_, query) => query(`drop database if exists ${new URL(url).pathname.slice(1)} with (force)`))
 
 const newName = () => `yukata_${randomBytes(6).toString('hex')}`
 
@@ -60,7 +67,13 @@ function urlOf(server: string, name: string): string {
 
 /** Empty records: the built-in database in memory, or a database of its own on the PostgreSQL server that is given. */
 export async function emptyRecords(): Promise<DbHandle> {
-  const handle = await openDb({ databaseUrl: await freshDatabaseUrl(), dataDir: 'memory://' })
-  await applyMigrations(handle.db, await readMigrations((path) => readFile(folder + path, 'utf8')))
+  const migrations = await readMigrations((path) => readFile(folder + path, 'utf8'))
+  const migrated = await copyOfDatabase(`migrated_${migrations.length}`, async (url) => {
+    const handle = await openDb({ databaseUrl: url, dataDir: '' })
+    await applyMigrations(handle.db, migrations)
+    await handle.close()
+  })
+  const handle = await openDb({ databaseUrl: migrated, dataDir: 'memory://' })
+  if (!migrated) await applyMigrations(handle.db, migrations)
   return handle
 }

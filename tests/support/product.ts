@@ -1,21 +1,13 @@
-import { execFileSync, spawn, type ChildProcess } from 'node:child_process'
-import {
-  cpSync,
-  existsSync,
-  mkdirSync,
-  mkdtempSync,
-  readFileSync,
-  renameSync,
-  rmSync,
-  statSync,
-  writeFileSync,
-} from 'node:fs'
+import { spawn, type ChildProcess } from 'node:child_process'
+import { appendFileSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
-import { join } from 'node:path'
+import { dirname, join } from 'node:path'
 import { setImmediate } from 'node:timers/promises'
+import { fileURLToPath } from 'node:url'
 import { rosterRunResponse, type RosterRun } from '../../shared/roster-runs'
-import { copyOfDatabase } from './database'
+import { dropDatabase } from './database'
+import { copyWorld } from './seeded'
 
 export const accounts = {
   teacher: 'm.okafor-lindgren@marram.example',
@@ -42,10 +34,13 @@ export interface Product {
   start(more?: Settings): Promise<void>
   /** A second process of the product on the same records, which only a PostgreSQL server allows. */
   another(): Promise<{ url: string; kill(): Promise<void> }>
+  /**
+   * Gives it another copy of the demo's data, as if it had just been started: the processes stay, and are warm. On
+   * PostgreSQL only.
+   */
+  renew(): Promise<void>
   stop(): Promise<void>
 }
-
-const SEED = '.output/tools/seed.mjs'
 
 type Settings = Record<string, string | undefined>
 
@@ -59,34 +54,44 @@ export interface ProductOptions {
   roster?: object
   /** Where its folder is made, in place of the machine's own for such. */
   within?: string
+  /** The built-in database, even where there is a PostgreSQL server. */
+  builtIn?: boolean
 }
 
+const REOPEN = fileURLToPath(new URL('reopen.mjs', import.meta.url))
+/** Every start of the product leaves a line here; the test run counts them. */
+const STARTS = '.playwright/starts.txt'
+
 export async function startProduct(options: ProductOptions = {}): Promise<Product> {
-  const { wide, port, settings, roster, within = tmpdir() } = options
-  if (!existsSync(SEED)) throw new Error('Build first: npm run build')
+  const { wide, port, settings, roster, within = tmpdir(), builtIn = false } = options
   const folder = mkdtempSync(join(within, 'yukata-'))
-  const databaseUrl = await copyWorld(folder, wide)
+  let databaseUrl = await copyWorld(folder, { wide, builtIn })
   if (roster) writeFileSync(join(folder, 'standins', 'sis', 'roster.json'), JSON.stringify(roster))
   const [own, standinsPort] = [port ?? (await freePort()), await freePort()]
   const url = `http://127.0.0.1:${own}`
   const standins = `http://127.0.0.1:${standinsPort}`
   let log = ''
   let server: ChildProcess | undefined
-  const run = (file: string, env: Record<string, string | undefined>) => {
-    const child = spawn(process.execPath, [file], {
+  const run = (file: string, env: Settings) => {
+    const child = spawn(process.execPath, ['--import', REOPEN, file], {
       env: { ...process.env, ...env },
-      stdio: ['ignore', 'pipe', 'pipe'],
+      stdio: ['ignore', 'pipe', 'pipe', 'ipc'],
     })
-    for (const stream of [child.stdout, child.stderr]) stream.on('data', (text) => (log += text))
+    for (const stream of [child.stdout!, child.stderr!]) stream.on('data', (text) => (log += text))
     child.on('exit', (code, signal) => (log += `[ended by ${signal ?? code}]\n`))
     return child
+  }
+  const runServer = (port: number, more: Settings = {}) => {
+    mkdirSync(dirname(STARTS), { recursive: true })
+    appendFileSync(STARTS, '.output/server\n')
+    return run('.output/server/index.mjs', settingsOf(port, more))
   }
   const other = run('.output/tools/standins.mjs', {
     STANDINS_DIR: join(folder, 'standins'),
     STANDINS_PORT: String(standinsPort),
   })
   const records = join(folder, 'records')
-  const settingsOf = (port: number, more: Settings = {}) => ({
+  const settingsOf = (port: number, more: Settings) => ({
     HOST: '127.0.0.1',
     PORT: String(port),
     NUXT_DATA_DIR: records,
@@ -104,20 +109,17 @@ export async function startProduct(options: ProductOptions = {}): Promise<Produc
     ...settings,
     ...more,
   })
+  /** The server has settings of a test's own, which the next one must not find. */
+  let isOwn = true
   const start = async (more: Settings = {}) => {
-    server = run('.output/server/index.mjs', settingsOf(own, more))
+    isOwn = Object.keys(more).length === 0
+    server = runServer(own, more)
     await answering(`${url}/api/health`, server, () => log)
-  }
-  const end = async (child: ChildProcess | undefined, signal: NodeJS.Signals) => {
-    if (!child || child.exitCode !== null || child.signalCode !== null) return
-    const gone = new Promise((done) => child.once('exit', done))
-    child.kill(signal)
-    await gone
   }
   const beside: ChildProcess[] = []
   const another = async () => {
     const port = await freePort()
-    const child = run('.output/server/index.mjs', settingsOf(port))
+    const child = runServer(port)
     beside.push(child)
     await answering(`http://127.0.0.1:${port}/api/health`, child, () => log)
     return { url: `http://127.0.0.1:${port}`, kill: () => end(child, 'SIGKILL') }
@@ -126,52 +128,54 @@ export async function startProduct(options: ProductOptions = {}): Promise<Produc
   return {
     url,
     standins,
-    databaseUrl,
+    get databaseUrl() {
+      return databaseUrl
+    },
     records,
     start,
     log: () => log,
     memory: () => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${server!.pid}/status`, 'utf8'))![1]) / 1024,
     another,
     kill: () => end(server, 'SIGKILL'),
+    async renew() {
+      const before = databaseUrl
+      if (before === undefined) throw new Error('Only a product on a PostgreSQL server can be renewed.')
+      await Promise.all(beside.splice(0).map((child) => end(child, 'SIGKILL')))
+      if (!isOwn) await end(server, 'SIGKILL')
+      rmSync(join(folder, 'standins'), { recursive: true })
+      databaseUrl = await copyWorld(folder, { wide, builtIn })
+      log = ''
+      await Promise.all([isAlive(server) ? reopen(server, { DATABASE_URL: databaseUrl }) : start(), reopen(other, {})])
+      await dropDatabase(before)
+    },
     async stop() {
       await Promise.all([server, other, ...beside].map((child) => end(child, 'SIGTERM')))
       rmSync(folder, { recursive: true, force: true })
+      if (databaseUrl !== undefined) await dropDatabase(databaseUrl)
     },
   }
 }
 
-const TEMPLATES = '.output/worlds'
+const isAlive = (child: ChildProcess | undefined): child is ChildProcess =>
+  child !== undefined && child.exitCode === null && child.signalCode === null
 
-/**
- * Seeding takes seconds, so a world is made once for each build and copied: its folder, and on PostgreSQL its database.
- *
- * @returns the database that is its own, if it is to be on PostgreSQL
- */
-async function copyWorld(folder: string, wide: string | undefined): Promise<string | undefined> {
-  const name = `${wide ?? 'demo'}-${Math.round(statSync(SEED).mtimeMs)}`
-  const seeded = (databaseUrl?: string) => {
-    const template = join(TEMPLATES, databaseUrl ? `${name}-postgres` : name)
-    if (existsSync(template)) return template
-    mkdirSync(TEMPLATES, { recursive: true })
-    const made = mkdtempSync(join(TEMPLATES, 'in-the-making-'))
-    const args = ['--data', join(made, 'records'), '--standins', join(made, 'standins')]
-    execFileSync(process.execPath, [SEED, ...args, ...(wide ? ['--wide', wide] : [])], {
-      env: { ...process.env, DATABASE_URL: databaseUrl ?? '' },
-      stdio: ['ignore', 'ignore', 'inherit'],
-    })
-    try {
-      renameSync(made, template)
-    } catch {
-      // Of two that make the same one, the later finds it there.
-      rmSync(made, { recursive: true })
-    }
-    return template
-  }
-  let template = ''
-  const databaseUrl = await copyOfDatabase(name, (url) => void (template = seeded(url)))
-  if (databaseUrl === undefined) template = seeded()
-  cpSync(template || join(TEMPLATES, `${name}-postgres`), folder, { recursive: true })
-  return databaseUrl
+async function end(child: ChildProcess | undefined, signal: NodeJS.Signals): Promise<void> {
+  if (!isAlive(child)) return
+  const gone = new Promise((done) => child.once('exit', done))
+  child.kill(signal)
+  await gone
+}
+
+/** Has a process close its records and open those that its settings name now (`reopen.mjs`). */
+async function reopen(child: ChildProcess, env: Settings): Promise<void> {
+  const answered = new Promise<{ opened: boolean; why?: string }>((done, failed) => {
+    child.once('message', (message) => done(message as { opened: boolean; why?: string }))
+    child.once('exit', () => failed(new Error('The process ended while it was to open other records.')))
+  })
+  child.send({ env })
+  const { opened, why } = await answered
+  child.removeAllListeners('message')
+  if (!opened) throw new Error(`Other records could not be opened. ${why}`)
 }
 
 /** Below the ports that a machine gives to calls going out, so that none of those takes it before it is used. */
