@@ -108,12 +108,16 @@ describe('the head of a school’s cards', () => {
     const act = head({ address: '4 Quay Street' })
     await takeTogether(records.db, OFFICE, [{ scope: districtScope, act }])
     expect((await schoolHeadsOf(records.db))['school-1']).toEqual({ address: '4 Quay Street', mark: '' })
-    for (const [who, scope, to] of [
-      [OFFICE, districtScope, { mark: 'PHN2ZyBvbmxvYWQ9ImFsZXJ0KDEpIj4=' }],
-      [teacherId, userScope(teacherId), { address: 'Elsewhere' }],
+    for (const [who, scope, to, reason] of [
+      [OFFICE, districtScope, { mark: 'PHN2ZyBvbmxvYWQ9ImFsZXJ0KDEpIj4=' }, 'refused.not-an-image'],
+      [teacherId, userScope(teacherId), { address: 'Elsewhere' }, 'refused.not-here'],
     ] as const)
-      await expect(takeTogether(records.db, who, [{ scope, act: head(to) }])).rejects.toMatchObject({ code: 'refused' })
-    expect(Object.keys(await schoolHeadsOf(records.db))).toEqual(['school-1'])
+      await expect(takeTogether(records.db, who, [{ scope, act: head(to) }])).rejects.toMatchObject({
+        code: 'refused',
+        figures: { reason: { code: reason } },
+      })
+    // Nothing of either was kept.
+    expect(await schoolHeadsOf(records.db)).toEqual({ 'school-1': { address: '4 Quay Street', mark: '' } })
   })
 })
 

@@ -1,3 +1,4 @@
+/** @module-tag engine */
 import { spawn, spawnSync } from 'node:child_process'
 import { mkdirSync, mkdtempSync, readFileSync, rmSync, symlinkSync } from 'node:fs'
 import { readFile } from 'node:fs/promises'
@@ -99,7 +100,14 @@ describe.runIf(process.env.TEST_DATABASE_URL)('several processes that start on a
         return handle
       }),
     )
-    for (const handle of started) await handle.close()
+    // Each migration was applied once, by whichever came first, and every process has the whole schema.
+    const count = sql`select count(*)::int as count, count(distinct hash)::int as different from drizzle.__drizzle_migrations`
+    const all = (await migrations()).length
+    for (const handle of started) {
+      const { rows } = (await handle.db.execute(count)) as unknown as { rows: unknown[] }
+      expect(rows).toEqual([{ count: all, different: all }])
+      await handle.close()
+    }
   })
 })
 
