@@ -7,46 +7,53 @@ import { openClassResponse } from '#shared/class'
 import { district } from '../../demo/district'
 import { csvFiles, formWith, zipOf } from '../support/oneroster-files'
 import type { Caller, Product } from '../support/product'
-import { openRoom } from './room'
+import { openRoom, runsIn, type Room, type Runs } from './room'
+import { routes } from './route-list'
 
+let room: Room & Runs
 let product: Product
 let teacher: Caller
 let registrar: Caller
 let classId: string
-beforeAll(async () => ({ product, teacher, registrar, classId } = await openRoom()))
+beforeAll(async () => {
+  const opened = await openRoom()
+  room = { ...opened, ...(await runsIn(opened)) }
+  ;({ product, teacher, registrar, classId } = room)
+})
 afterAll(() => product.stop())
 
+/** What has broken servers before: text that no database holds, numbers at its edges, names of every object. */
+const nasty = fc.oneof(
+  fc.constantFrom<unknown>(
+    '\0',
+    'a\0b',
+    '\ud800',
+    'x'.repeat(9000),
+    '0000-01-01',
+    '9999-12-31',
+    '2026-02-30',
+    'constructor',
+    '__proto__',
+    '../..',
+    'a/b/c',
+    2_147_483_648,
+    -1,
+    1e308,
+    0.1,
+    '999999999999',
+    '-0',
+    'NaN',
+    null,
+    true,
+    [],
+    {},
+    [[[]]],
+  ),
+  fc.string({ unit: 'binary', maxLength: 20 }),
+  fc.jsonValue({ maxDepth: 2 }),
+)
+
 describe('a body of any kind never meets a fault of ours', () => {
-  /** What has broken servers before: text that no database holds, numbers at its edges, names of every object. */
-  const nasty = fc.oneof(
-    fc.constantFrom<unknown>(
-      '\0',
-      'a\0b',
-      '\ud800',
-      'x'.repeat(9000),
-      '0000-01-01',
-      '9999-12-31',
-      '2026-02-30',
-      'constructor',
-      '__proto__',
-      '../..',
-      'a/b/c',
-      2_147_483_648,
-      -1,
-      1e308,
-      0.1,
-      '999999999999',
-      '-0',
-      'NaN',
-      null,
-      true,
-      [],
-      {},
-      [[[]]],
-    ),
-    fc.string({ unit: 'binary', maxLength: 20 }),
-    fc.jsonValue({ maxDepth: 2 }),
-  )
   const kinds = Object.keys(blanks) as Kind[]
   const someAct = fc
     .record({
@@ -102,53 +109,73 @@ describe('a body of any kind never meets a fault of ours', () => {
     expect(openClassResponse.safeParse(await teacher.get(`/api/classes/${classId}`)).error).toBeUndefined()
   })
 
-  it('every other route, with nasty queries and bodies', async () => {
-    // Not `String`: a value whose own `toString` is no function has no such text.
-    const text = fc.oneof(
-      nasty.map((value) => (typeof value === 'string' ? value : fc.stringify(value))),
-      fc.constant(classId),
-    )
-    const encoded = text.map((value) => {
-      try {
-        return encodeURIComponent(value)
-      } catch {
-        return '%ED%A0%80'
-      }
-    })
-    await fc.assert(
-      fc.asyncProperty(encoded, encoded, nasty, async (one, other, body) => {
-        const gets = [
-          `/api/classes/${one || 'x'}`,
-          `/api/classes/${one || 'x'}/history?kind=cell&record=${other}`,
-          `/api/classes/${classId}/history?kind=${one}&record=${other}`,
-          `/api/classes/${classId}/acts?student=${one}&before=${other}`,
-          `/api/classes/${classId}/acts?from=${one}&act=${other}`,
-          `/api/classes/${classId}/as-of?day=${one}`,
-          `/api/classes/${classId}/report-cards?period=${one}&student=${other}`,
-          `/api/news?known=${one}:${other}`,
-          `/api/exchange/runs/${one || 'x'}`,
-          `/api/exchange/runs/${one || 'x'}/items?after=${other}`,
-        ]
-        for (const path of gets) {
-          const response = await teacher.call('GET', path)
-          await response.body?.cancel()
-          expect([path, response.status < 500]).toEqual([path, true])
-        }
-        for (const path of [
-          '/api/auth/sign-in',
-          '/api/auth/password',
-          `/api/classes/${one || 'x'}/acts`,
-          `/api/sessions/${one || 'x'}/end`,
-        ]) {
-          const response = await teacher.call('POST', path, body as object)
-          await response.body?.cancel()
-          expect([path, response.status < 500]).toEqual([path, true])
-        }
-      }),
-      { numRuns: 60 },
-    )
-  })
+  // Signing out ends the session of the caller, and other routes would then prove nothing.
+  it.each(Object.entries(routes).filter(([name]) => name !== 'auth/sign-out.post'))(
+    'every place for a value in %s',
+    async (name, { path, body }) => {
+      const method = name.split('.').at(-1)!.toUpperCase().replace(']', 'GET')
+      const whole = body?.(room)
+      const places = placesIn(name, path(room), whole instanceof FormData ? undefined : whole)
+      let asked = 0
+      await fc.assert(
+        fc.asyncProperty(nasty, fc.constantFrom('teacher', 'registrar'), async (value, who) => {
+          for (const put of places) {
+            const { address, body: sent } = put(value)
+            const response = await room[who as 'teacher' | 'registrar'].call(method, address, sent)
+            asked++
+            const code =
+              response.status < 500 ? null : ((await response.json()) as { data?: { code?: string } }).data?.code
+            await response.body?.cancel().catch(() => {})
+            // A partner or a disk can be away, which has a code of its own; a fault of ours is called a bug.
+            expect([address, response.status < 500 || (code !== undefined && code !== 'bug')]).toEqual([address, true])
+          }
+        }),
+        { numRuns: 8 },
+      )
+      expect(asked).toBeGreaterThanOrEqual(8 * places.length)
+      expect(places.length).toBeGreaterThan(0)
+    },
+  )
 })
+
+type Put = (value: unknown) => { address: string; body?: unknown }
+
+/** Every place of a request that takes a value: ids in the address, the query, the body as a whole, each field of it. */
+function placesIn(name: string, address: string, body: unknown): Put[] {
+  const [path, query = ''] = address.split('?') as [string, string?]
+  const pattern = `/api/${name.replace(/\.\w+$/, '').replace(/\/index$/, '')}`.split('/')
+  const parts = path.split('/')
+  const places: Put[] = []
+  pattern.forEach((part, at) => {
+    if (!part.startsWith('[') || part.startsWith('[...')) return
+    places.push((value) => ({
+      address:
+        [...parts.slice(0, at), encoded(value) || 'x', ...parts.slice(at + 1)].join('/') + (query && `?${query}`),
+      body,
+    }))
+  })
+  const pairs = [...new URLSearchParams(query)]
+  pairs.forEach((_, which) =>
+    places.push((value) => ({
+      address: `${path}?${pairs.map(([key, old], at) => `${key}=${at === which ? encoded(value) : encodeURIComponent(old)}`).join('&')}`,
+      body,
+    })),
+  )
+  places.push((value) => ({ address: `${path}?${encoded(value)}=${encoded(value)}`, body }))
+  if (/\.(post|put)$/.test(name)) places.push((value) => ({ address, body: value }))
+  if (body && typeof body === 'object')
+    for (const key of Object.keys(body)) places.push((value) => ({ address, body: { ...body, [key]: value } }))
+  return places
+}
+
+/** A value as text in an address. Not `String`: a value whose own `toString` is no function has no such text. */
+function encoded(value: unknown): string {
+  try {
+    return encodeURIComponent(typeof value === 'string' ? value : fc.stringify(value))
+  } catch {
+    return '%ED%A0%80'
+  }
+}
 
 describe('a body without end', () => {
   /** Sends on and on, without saying how much, until the server has had enough. */
