@@ -4,17 +4,33 @@ import { defineConfig } from 'vitest/config'
 const folder = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 const resolve = { alias: { '#core': folder('./core'), '#shared': folder('./shared'), '~': folder('./app') } }
 
+/** Files of a worker share what they import: loading the product anew for each takes longer than its tests. */
+const shared = { isolate: false }
+
 export default defineConfig({
   test: {
+    tags: [
+      {
+        name: 'engine',
+        description:
+          'Depends on the database: locks, queue, notices, transactions, migrations, durability, collation. CI runs these on the built-in one too.',
+      },
+    ],
     projects: [
       {
         resolve, // Properties draw many cases, and a machine has slow phases.
-        test: { name: 'core', include: ['tests/core/**/*.test.ts', 'tests/app/**/*.test.ts'], testTimeout: 60_000 },
+        test: {
+          ...shared,
+          name: 'core',
+          include: ['tests/core/**/*.test.ts', 'tests/app/**/*.test.ts'],
+          testTimeout: 60_000,
+        },
       },
       // On the built-in database, or on the PostgreSQL server of TEST_DATABASE_URL.
       {
         resolve,
         test: {
+          ...shared,
           name: 'services',
           include: ['tests/services/**/*.test.ts', 'tests/reference/**/*.test.ts'],
           testTimeout: 180_000,
@@ -25,6 +41,7 @@ export default defineConfig({
       {
         resolve,
         test: {
+          ...shared,
           name: 'api',
           include: ['tests/api/**/*.test.ts'],
           testTimeout: 360_000,

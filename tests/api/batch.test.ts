@@ -1,3 +1,4 @@
+/** @module-tag engine */
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { blanks } from '#core/kinds'
 import { classResponse } from '#shared/class'

@@ -1,3 +1,4 @@
+/** @module-tag engine */
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { choicesResponse, runResponse, waitingResponse } from '#shared/exchange'
 import { todayResponse } from '#shared/today'

@@ -1,3 +1,4 @@
+/** @module-tag engine */
 import { spawn } from 'node:child_process'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { createServer, connect, type Server, type Socket } from 'node:net'

@@ -1,3 +1,4 @@
+/** @module-tag engine */
 import { SHAPE } from '#core/kinds'
 import { eq, sql } from 'drizzle-orm'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'

@@ -1,3 +1,4 @@
+/** @module-tag engine */
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { studentRecord } from '#core/records'
 import type { Plan } from '#core/plan/plan'

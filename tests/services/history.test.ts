@@ -1,3 +1,4 @@
+/** @module-tag engine */
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Act, Change } from '#core/acts/act'
 import { inverse } from '#core/acts/apply'

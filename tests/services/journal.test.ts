@@ -1,3 +1,4 @@
+/** @module-tag engine */
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { jointId } from '#core/kind'
 import { historyOf } from '../../server/services/history'

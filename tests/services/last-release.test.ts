@@ -1,3 +1,4 @@
+/** @module-tag engine */
 import { readFile } from 'node:fs/promises'
 import { fileURLToPath } from 'node:url'
 import { sql } from 'drizzle-orm'

@@ -1,3 +1,4 @@
+/** @module-tag engine */
 import { eq, like } from 'drizzle-orm'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { rosterFromRest } from '#core/formats/oneroster/rest'

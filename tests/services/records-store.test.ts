@@ -1,3 +1,4 @@
+/** @module-tag engine */
 import { setImmediate } from 'node:timers'
 import { sql } from 'drizzle-orm'
 import { afterAll, beforeAll, expect, it } from 'vitest'

@@ -1,3 +1,4 @@
+/** @module-tag engine */
 import { eq } from 'drizzle-orm'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { wholly, type Roster } from '#core/formats/oneroster/roster'

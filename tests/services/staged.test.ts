@@ -1,3 +1,4 @@
+/** @module-tag engine */
 import fc from 'fast-check'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { rosterFromRest } from '#core/formats/oneroster/rest'
