@@ -44,9 +44,23 @@ const IN_PLACES = [1000, 100, 10, 1]
 const parsed = (value: Decimal) => Math.round(Number(value) * 1000)
 
 /**
- * The decimal halfway between two, of which each has at most two places.
+ * The number exactly halfway between two decimals, which can have a fourth decimal.
  *
  * @example halfBetween('3', '2') // '2.5'
+ * @example halfBetween('85', '66.667') // '75.8335'
  */
-export const halfBetween = (a: Decimal, b: Decimal): Decimal =>
-  readDecimal(String((thousandths(a) + thousandths(b)) / 2000))!
+export function halfBetween(a: Decimal, b: Decimal): string {
+  const sum = thousandths(a) + thousandths(b)
+  const size = Math.abs(sum)
+  const part = String((size % 2000) * 5)
+    .padStart(4, '0')
+    .replace(/0+$/, '')
+  return `${sum < 0 ? '-' : ''}${Math.floor(size / 2000)}${part && `.${part}`}`
+}
+
+/**
+ * The decimal in whole ten-thousandths: for what stands halfway between two decimals.
+ *
+ * @example tenThousandths('75.8335') // 758335
+ */
+export const tenThousandths = (value: string): number => Math.round(Number(value) * 10_000)

@@ -1,4 +1,4 @@
-import { halfBetween, thousandths, type Decimal } from '../number/decimal'
+import { halfBetween, readDecimal, thousandths, type Decimal } from '../number/decimal'
 
 /** One level of a proficiency scale. `value` orders the levels and enters means. */
 export interface Level {
@@ -6,8 +6,8 @@ export interface Level {
   label: string
   short: string
   description: string
-  /** The percent that a score in this level is worth, where the scale gives one. */
-  percent?: Decimal
+  /** The percent that a score in this level is worth, where the scale gives one; halfway, it can have a fourth decimal. */
+  percent?: string
   /** The percent of an assignment's points from which on they show this level, where the scale gives one. */
   from?: Decimal
 }
@@ -29,12 +29,15 @@ export function allowedLevels({ levels, halves }: ProficiencyScale): Level[] {
   if (!halves) return levels
   return levels.flatMap((level, at) => {
     const below = levels[at + 1]
-    return below ? [level, halfLevel(level, below)] : [level]
+    const half = below && halfLevel(level, below)
+    return half ? [level, half] : [level]
   })
 }
 
-function halfLevel(above: Level, below: Level): Level {
-  const value = halfBetween(above.value, below.value)
+/** The level between two others; null where its value would have a fourth decimal, which no field takes. */
+function halfLevel(above: Level, below: Level): Level | null {
+  const value = readDecimal(halfBetween(above.value, below.value))
+  if (value === null) return null
   return {
     value,
     label: `between ${below.label} and ${above.label}`,

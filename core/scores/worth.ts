@@ -1,4 +1,4 @@
-import { thousandths, type Decimal } from '../number/decimal'
+import { tenThousandths, thousandths, type Decimal } from '../number/decimal'
 import { times } from '../number/int'
 import { ratio, type Ratio } from '../number/ratio'
 import { shareOfLabel, type GradingScale } from '../scales/grading'
@@ -41,7 +41,7 @@ export function shareOfTyped(value: Exclude<Value, { points: Decimal }>, { scale
   if ('percent' in value) return percentShare(value.percent)
   if ('label' in value) return shareOfLabel(scale, value.label)
   const percent = levelOf(levels, value.level)?.percent
-  return percent === undefined ? null : percentShare(percent)
+  return percent === undefined ? null : ratio(tenThousandths(percent), 1_000_000)
 }
 
 const percentShare = (percent: Decimal): Ratio => ratio(thousandths(percent), 100_000)

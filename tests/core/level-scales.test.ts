@@ -5,7 +5,12 @@ import { levelFaults } from '#core/scales/level-faults'
 import { shippedLevelScales } from '#core/scales/shipped-levels'
 import { allowedLevels, depthOf, type Level } from '#core/scales/proficiency'
 import { districtScale, habitScale, scaleOf } from '#core/plan/level-scale'
+import fc from 'fast-check'
 import { fromShape, schemas, SHAPE } from '#core/kinds'
+import { readDecimal } from '#core/number/decimal'
+import { toDouble } from '#core/number/ratio'
+import { plusMinus } from '#core/scales/shipped'
+import { worthOf } from '#core/scores/worth'
 import { keptClass } from '#shared/class'
 import { aClass } from '../support/class'
 
@@ -150,4 +155,35 @@ describe('what releases of shape 3 wrote', () => {
     expect(kept.standards[0]).toMatchObject({ code: 'S.1', reported: true, owner: 'district' })
     expect(kept.records.plan.class!.proficiency.calculation).toEqual({ method: 'mean of the last', last: 5 })
   })
+})
+
+const thousandths = fc.integer({ min: 0, max: 100_000 }).map((each) => readDecimal((each / 1000).toFixed(3))!)
+
+describe('half levels', () => {
+  const halves = (...levels: [value: string, percent?: string][]) =>
+    allowedLevels({
+      ...{ id: 's', name: 'S', halves: true },
+      levels: levels.map(([value, percent]) => level(value, percent ? { percent } : {})),
+    })
+  it('stand exactly halfway, with a fourth decimal where it takes one', () => {
+    const [, half] = halves(['3', '85'], ['2', '66.667'])
+    expect([half!.value, half!.percent]).toEqual(['2.5', '75.8335'])
+    const scales = {
+      scale: plusMinus,
+      levels: { id: 's', name: 'S', halves: true, levels: halves(['3', '85'], ['2', '66.667']) },
+    }
+    // 75.8335 % of 20 000 points are 15 166.7.
+    expect(toDouble(worthOf({ level: '2.5' }, '20000', scales)!.earned)).toBe(15166.7)
+  })
+  it('are not there where no field could hold their value', () =>
+    expect(halves(['2.001'], ['2']).map((each) => each.value)).toEqual(['2.001', '2']))
+  it('never throw, whatever the schema takes', () =>
+    fc.assert(
+      fc.property(fc.array(fc.tuple(thousandths, thousandths), { minLength: 2, maxLength: 7 }), (levels) => {
+        for (const { value, percent } of halves(...levels.map(([a, b]): [string, string] => [a, b]))) {
+          expect(Number.isFinite(Number(value))).toBe(true)
+          expect(Number.isFinite(Number(percent))).toBe(true)
+        }
+      }),
+    ))
 })
