@@ -19,6 +19,9 @@ export interface Messages {
   // An entry in a cell
   'entry.too-long': Plain
   'entry.unreadable': { typed: string }
+  'entry.comma': { typed: string }
+  'entry.half-typed': { typed: string }
+  'entry.capital': { typed: string; label: string }
   'entry.negative': Plain
   'entry.percent-most': Plain
   'entry.no-share': { typed: string }

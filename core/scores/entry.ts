@@ -4,6 +4,7 @@ import { add, divide, HUNDRED, inSteps, multiply, ofDecimal, type Ratio } from '
 import { labelTyped, type GradingScale } from '../scales/grading'
 import { levelOf, type ProficiencyScale } from '../scales/proficiency'
 import type { Cell } from './cell'
+import { typedDigits } from './typed-digits'
 import { marks, toggleMark, valueText, type Mark, type Value } from './score'
 
 /** What was understood: a value, marks that came with it, or a mark alone; or why not. */
@@ -33,6 +34,9 @@ export const markLetters: Readonly<Record<string, Mark>> = {
 
 /** What is longer is no score. */
 const LONGEST = 80
+/** A letter of a scale, perhaps with a sign. */
+const CAPITAL = /^\p{Lu}[+\-\u2212]?$/u
+const THOUSANDS = /\d,\d{3}(?!\d)/
 const BONUS = /^\+\s*([\d.,]+)$/
 const SHARE = /^([\d.,]+)\s*\/\s*([\d.,]+)$/
 
@@ -47,9 +51,11 @@ const SHARE = /^([\d.,]+)\s*\/\s*([\d.,]+)$/
  * @example readEntry('8l', { scale, possible: '10' }) // { value: { points: '8' }, marks: ['late'] }
  */
 export function readEntry(text: string, place: EntryPlace): Entry {
-  const typed = text.trim()
+  const typed = typedDigits(text.trim())
   if (typed === '') return { value: null }
   if (typed.length > LONGEST) return { refused: { code: 'entry.too-long' } }
+  // A thousand, or one and three decimals: it can be both.
+  if (THOUSANDS.test(typed)) return { refused: { code: 'entry.comma', typed } }
   const whole = place.levels ? readLevel(typed, place.levels) : readValue(typed, place)
   if (!('refused' in whole)) return whole
   const found = markAtEnd(typed, place.letters ?? false)
@@ -72,7 +78,7 @@ function markAtEnd(typed: string, letters: boolean): { mark: Mark; rest: string 
   return letters ? null : { mark: letter, rest: typed.slice(0, -1).trimEnd() }
 }
 
-function readValue(typed: string, { scale, possible, present = null }: EntryPlace): Entry {
+function readValue(typed: string, { scale, possible, letters = false, present = null }: EntryPlace): Entry {
   const share = SHARE.exec(typed)
   if (share) return readShare(typed, share[1]!, share[2]!, possible)
   const bonus = BONUS.exec(typed)
@@ -80,7 +86,12 @@ function readValue(typed: string, { scale, possible, present = null }: EntryPlac
   const label = labelTyped(scale, typed)
   const isPercent = typed.endsWith('%')
   const number = readDecimal(isPercent ? typed.slice(0, -1) : typed)
-  if (number === null) return label ? { value: { label } } : { refused: { code: 'entry.unreadable', typed } }
+  if (number === null) {
+    if (!label) return { refused: { code: 'entry.unreadable', typed } }
+    // Where small letters are marks, `a` is absent: then `b` is no grade either.
+    const isSmall = !letters && label !== typed && CAPITAL.test(label)
+    return isSmall ? { refused: { code: 'entry.capital', typed, label } } : { value: { label } }
+  }
   if (number.startsWith('-')) return { refused: { code: 'entry.negative' } }
   return isPercent ? ofPercent(number) : { value: { points: number } }
 }
@@ -131,10 +142,15 @@ function asDecimal(number: Ratio): string | null {
 function readBonus(moreText: string, present: Value | null): Entry {
   const more = readDecimal(moreText)
   if (more === null) return { refused: { code: 'entry.no-bonus', more: moreText } }
-  if (present !== null && 'points' in present)
-    return { value: { points: asDecimal(add(ofDecimal(present.points), ofDecimal(more)))! } }
-  if (present !== null && 'percent' in present)
-    return ofPercent(asDecimal(add(ofDecimal(present.percent), ofDecimal(more)))!)
+  const sumWith = (before: string) => asDecimal(add(ofDecimal(before), ofDecimal(more)))
+  if (present !== null && 'points' in present) {
+    const points = sumWith(present.points)
+    return points === null ? { refused: { code: 'entry.no-bonus', more } } : { value: { points } }
+  }
+  if (present !== null && 'percent' in present) {
+    const percent = sumWith(present.percent)
+    return percent === null ? { refused: { code: 'entry.no-bonus', more } } : ofPercent(percent)
+  }
   return present === null
     ? { refused: { code: 'entry.bonus-on-nothing', more } }
     : { refused: { code: 'entry.bonus-on-other', more, present: valueText(present) } }

@@ -17,7 +17,8 @@ describe('what is typed into a cell', () => {
     ['8', { value: { points: '8' } }],
     ['8,5', { value: { points: '8.5' } }],
     ['85%', { value: { percent: '85' } }],
-    ['b+', { value: { label: 'B+' } }],
+    ['B+', { value: { label: 'B+' } }],
+    ['b+', null],
     ['', { value: null }],
     ['8/10', { value: { points: '8' } }],
     // Common practice: 4 of 5 on the paper is 80 %, whatever the item is worth; 7 of 9 of 18 points is 14.
@@ -27,10 +28,29 @@ describe('what is typed into a cell', () => {
     ['8 late absent', { value: { points: '8' }, marks: ['late', 'absent'] }],
     ['B+ l', { value: { label: 'B+' }, marks: ['late'] }],
     ['x', { marks: ['excused'] }],
+    // As scanners, dictation and other keyboards write them.
+    ['８５%', { value: { percent: '85' } }],
+    ['٣', { value: { points: '3' } }],
+    ['۷٫', null],
+    ['½', { value: { points: '0.5' } }],
+    ['7½', { value: { points: '7.5' } }],
+    ['7 ¼ l', { value: { points: '7.25' }, marks: ['late'] }],
+    ['½5', null],
+    ['7.½', null],
+    ['1,000', null],
+    ['8,125', null],
+    ['−3', null],
+    ['abc', null],
+    ['nolabel', null],
+    ['-', null],
     ['missing', { marks: ['missing'] }],
-    ['a', { value: { label: 'A' } }],
+    ['a', { marks: ['absent'] }],
+    ['c', null],
   ])('%j is %j', (typed, read) =>
-    expect(readEntry(typed, { scale: plusMinus, possible: '10', present: { points: '6.5' } })).toEqual(read),
+    expect(readEntry(typed, { scale: plusMinus, possible: '10', present: { points: '6.5' } })).toEqual(
+      // Nothing stands for: kept as it is, as not understood.
+      read ?? { refused: expect.anything() },
+    ),
   )
   it('takes a share by points where no percent can hold it', () =>
     expect(readEntry('7/9', { scale: plusMinus, possible: '18' })).toEqual({ value: { points: '14' } }))

@@ -8,6 +8,11 @@ export const entrySentences: Sentences<OfEntry> = {
   'entry.too-long': () => 'That is too long for a score. Type points, as 8.5.',
   'entry.unreadable': ({ typed }) =>
     `${typed} is no number, percent or label. Type points, as 8.5, or Esc to take it back.`,
+  'entry.comma': ({ typed }) =>
+    `${typed} could be thousands or decimals. Type it without a comma, such as 1000 or 8.5.`,
+  'entry.capital': ({ typed, label }) => `${typed} is a small letter. For the grade, type ${label}.`,
+  'entry.half-typed': ({ typed }) =>
+    `${typed} was typed when the page closed, and isn’t saved. Press F2 and Enter to save it.`,
   'entry.negative': () => 'Points are 0 or more.',
   'entry.percent-most': () => 'A percent here ends at 1000.',
   'entry.no-share': ({ typed }) => `${typed} is not so many of so many. Type it as 8/10.`,
