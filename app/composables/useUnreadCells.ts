@@ -16,6 +16,9 @@ export function useUnreadCells(classStore: ClassStore, kind: Unread['kind']) {
       unread.put({ sectionId, kind, id: jointId(...ids), text, reason })
       classStore.renewRow(ids[0]!)
     },
+    /** Remembers what is being typed; null forgets it. */
+    remember: (ids: readonly string[], text: string | null): void =>
+      unread.remember(text === null ? null : { sectionId, kind, id: jointId(...ids), text }),
     /** Takes it away again. */
     end(...ids: string[]): void {
       if (!at(...ids)) return

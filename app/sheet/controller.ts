@@ -1,7 +1,7 @@
 import { say } from '~/words/say'
-import { blockOf, placesIn } from './block'
+import { blockOf, isOneCell, placesIn } from './block'
 import { followClipboard } from './clipboard'
-import type { SheetHost } from './host'
+import type { HeldCell, SheetHost } from './host'
 import { FAR, PAGE, stepOf } from './keys'
 import { position, SheetOverlay } from './overlay'
 import { followPointer } from './pointer'
@@ -14,10 +14,13 @@ import type { Block, Place, Wish } from './types'
 export class SheetController {
   active: Place = { row: 0, column: 0 }
   private head: Place = this.active
-  editing = false
+  /** The cell that the editor is open on. Not a place: rows and columns can move while it is open. */
+  private held: HeldCell | null = null
+  /** Enter came to the end of a column: what is typed next would overwrite the last cell. */
+  private atEnd = false
   private tabbable: HTMLElement | null = null
   /** Whether the keyboard is on the sheet, also while the active cell is out of the window and not there. */
-  private held = false
+  private hasKeyboard = false
 
   private overlay: SheetOverlay
 
@@ -30,9 +33,10 @@ export class SheetController {
     root.addEventListener('focusin', (event) => this.onFocus(event))
     root.addEventListener('focusout', (event) => {
       // A cell that goes out of the window takes the focus with it to nobody; anywhere else it was moved on purpose.
-      if (event.relatedTarget && !root.contains(event.relatedTarget as Node)) this.held = false
+      if (event.relatedTarget && !root.contains(event.relatedTarget as Node)) this.hasKeyboard = false
     })
-    overlay.input.addEventListener('blur', () => this.editing && this.commit())
+    overlay.input.addEventListener('blur', () => this.finish())
+    overlay.input.addEventListener('input', () => this.held?.remember(overlay.input.value))
   }
 
   /** The end of the block that moves. */
@@ -40,9 +44,21 @@ export class SheetController {
     return this.head
   }
 
-  /** Keeps what is being typed, if anything is. */
+  get editing(): boolean {
+    return this.held !== null
+  }
+
+  /** Saves what is being typed, if anything is, in the cell where it was typed. */
   finish(): void {
     if (this.editing) this.commit()
+  }
+
+  /** After rows or columns changed: the editor goes along with its cell, or is saved where the cell is no longer shown. */
+  reseat(): void {
+    const place = this.held?.place()
+    if (place === undefined) return
+    if (place === null) this.commit()
+    else position(this.host.overlay.input, this.host.rect(place))
   }
 
   get block(): Block {
@@ -63,6 +79,7 @@ export class SheetController {
     const top = extending || column >= this.host.typed() ? 0 : -1
     const to = { row: Math.max(top, Math.min(this.host.rows() - 1, place.row)), column }
     this.head = to
+    if (!same(to, this.active)) this.atEnd = false
     if (!extending) this.active = to
     this.host.reveal(to)
     this.show()
@@ -101,11 +118,12 @@ export class SheetController {
     const { root } = this.host
     this.show()
     const on = document.activeElement
-    this.rove(this.held && !this.editing && (on === root || !root.contains(on)))
+    this.rove(this.hasKeyboard && !this.editing && (on === root || !root.contains(on)))
   }
 
   edit(seed: string | null): void {
     if (this.active.row < 0 || this.host.columns() === 0) return
+    this.resume()
     if (this.isComputed) return this.begin({ type: seed ?? '' })
     this.head = this.active
     this.show()
@@ -114,28 +132,41 @@ export class SheetController {
     input.hidden = false
     input.value = seed ?? this.host.text(this.active)
     input.setAttribute('aria-label', this.host.words(this.active))
-    this.editing = true
+    this.held = this.host.hold(this.active)
+    if (seed !== null) this.held.remember(seed)
     input.focus({ preventScroll: true })
     if (seed === null) input.select()
   }
 
-  /** Keeps what was typed. What cannot be read stays in its cell, marked, and the hands go on: a stack is never lost. */
-  private commit(): void {
+  /**
+   * Saves what was typed in the cell that the editor was opened on. What cannot be read stays there, marked, and the hands
+   * go on: a stack is never lost.
+   *
+   * @returns what to say of it
+   */
+  private commit(): string {
+    const held = this.held!
     const { value } = this.host.overlay.input
     // After a point any letter is what it is elsewhere.
     const letter = /^\.([nf=])$/.exec(value.trim())?.[1]
     if (letter) {
       this.close()
-      return void this.host.letter(letter, placesIn(this.block))
+      this.host.letter(letter, placesIn(this.block))
+      return ''
     }
-    const refused = this.host.enter(this.active, value)
-    if (refused) this.host.leave(this.active, value, refused)
     this.close()
-    if (refused) this.host.say(say(refused))
+    if (held.mark(value.trim())) return ''
+    const refused = held.enter(value)
+    if (!refused) return ''
+    held.leave(value, refused)
+    const words = say(refused)
+    this.host.say(words)
+    return words
   }
 
   private close(): void {
-    this.editing = false
+    this.held?.remember(null)
+    this.held = null
     this.host.overlay.input.hidden = true
     this.host.say('')
   }
@@ -143,6 +174,20 @@ export class SheetController {
   private move(rows: number, columns: number, extend = false): void {
     const from = extend ? this.head : this.active
     this.goTo({ row: from.row + rows, column: from.column + columns }, { extend })
+  }
+
+  /** Goes on after an entry. Where there is nowhere to go, says so, and takes no more until the selection moves. */
+  private goOn(to: Place, end: string, refused = ''): true {
+    const from = this.active
+    this.goTo(to)
+    this.atEnd = same(from, this.active)
+    if (this.atEnd) this.host.say(refused || end)
+    return true
+  }
+
+  /** The selection was chosen anew, be it the same cell: typing there is meant. */
+  resume(): void {
+    this.atEnd = false
   }
 
   clear(): void {
@@ -175,15 +220,13 @@ export class SheetController {
       this.rove(true)
       return true
     }
-    if (event.key === 'Enter') {
-      this.commit()
-      return this.entered(event.shiftKey)
-    }
+    if (event.key === 'Enter') return this.entered(event.shiftKey, this.commit())
     const step = steps[event.key]
     if (!step) return false
-    this.commit()
-    this.move(...step)
-    return true
+    const refused = this.commit()
+    const [rows, columns] = step
+    const to = { row: this.active.row + rows, column: this.active.column + columns }
+    return this.goOn(to, rows ? END_OF_COLUMN : END_OF_ROW, refused)
   }
 
   private cellKey(event: KeyboardEvent): boolean {
@@ -199,6 +242,7 @@ export class SheetController {
       case 'Tab':
         return this.tabbed(event.shiftKey ? -1 : 1)
       case 'Escape':
+        this.resume()
         return this.stepped(0, 0, false)
       case 'F2':
         return this.edited(null)
@@ -225,9 +269,18 @@ export class SheetController {
 
   /** Digits and capitals begin an entry, as of a label of the scale; small letters are marks. */
   private typed(key: string, isCapital: boolean): boolean {
-    if (this.isComputed || isCapital || /[0-9.,+]/.test(key)) return this.edited(key)
-    if (/^\p{L}$/u.test(key) && this.host.inLetters(this.active)) return this.edited(key)
-    return this.host.letter(key, placesIn(this.block))
+    if (this.atEnd) {
+      this.host.say(END_OF_COLUMN)
+      return true
+    }
+    if (PAGE_KEYS.has(key)) return false
+    const isLetter = /^\p{L}$/u.test(key)
+    if (this.isComputed || isCapital || (isLetter && this.host.inLetters(this.active))) return this.edited(key)
+    // More may come: `abc` is no mark. A block is marked at once.
+    if (isOneCell(this.block) && this.host.isMark(key)) return this.edited(key)
+    if ((isLetter || key === '=') && this.host.letter(key, placesIn(this.block))) return true
+    // Anything else that can be seen stays in the cell, to be read or to be marked: nothing typed disappears.
+    return key.trim() !== '' && this.edited(key)
   }
 
   private stepped(rows: number, columns: number, extend: boolean): boolean {
@@ -244,9 +297,8 @@ export class SheetController {
     return this.stepped(0, step, false)
   }
 
-  private entered(back: boolean): boolean {
-    this.goTo(this.host.next(this.active, back ? -1 : 1))
-    return true
+  private entered(back: boolean, refused = ''): boolean {
+    return this.goOn(this.host.next(this.active, back ? -1 : 1), END_OF_COLUMN, refused)
   }
 
   /** The top of each column of the block into the rest of it; in one cell, what stands above it. */
@@ -281,10 +333,15 @@ export class SheetController {
   }
 
   private onFocus(event: FocusEvent): void {
-    this.held = true
+    this.hasKeyboard = true
     const place = this.editing ? null : this.host.hit(event.target)
     if (place && !same(place, this.active)) this.goTo(place)
   }
 }
+
+/** Keys that the page takes, wherever the keyboard is on it. */
+const PAGE_KEYS: ReadonlySet<string> = new Set(['?', '[', ']', '/'])
+const END_OF_COLUMN = 'This is the end of the column. Move the selection to type on.'
+const END_OF_ROW = 'This is the end of the row. Move the selection to type on.'
 
 const same = (a: Place, b: Place) => a.row === b.row && a.column === b.column

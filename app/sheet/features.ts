@@ -26,10 +26,7 @@ export interface ColumnFeature {
 }
 
 /** What pages add to what all columns do alike. */
-export type FeatureKeys = Pick<SheetActions, 'letter' | 'open' | 'begin' | 'inLetters'> & {
-  /** An entry was kept, in a cell by itself. */
-  entered?: (rowId: string, columnId: string) => void
-}
+export type FeatureKeys = Pick<SheetActions, 'letter' | 'open' | 'begin' | 'inLetters'>
 
 /** What is done to the columns of a class's sheet: typing, clearing, pasting, filling down. Each is one act. */
 export function featureActions(
@@ -63,13 +60,14 @@ export function featureActions(
       if ('refused' in read) return read.refused
       end(rowId, columnId)
       change('level', read)
-      keys.entered?.(rowId, columnId)
       return null
     },
     leave(rowId, columnId, text, reason) {
       unread.put({ sectionId, ...of(columnId).record(rowId), text, reason })
       classStore.renewRow(rowId)
     },
+    remember: (rowId, columnId, text) =>
+      unread.remember(text === null ? null : { sectionId, ...of(columnId).record(rowId), text }),
     clear(cells) {
       cells.forEach((cell) => end(...cell))
       change(

@@ -9,6 +9,20 @@ export interface Box {
   height: number
 }
 
+/** The cell that an editor was opened on, by the ids of its row and column. */
+export interface HeldCell {
+  /** Where the cell is now; null when the sheet no longer shows it. */
+  place(): Place | null
+  /** Saves an entry there. Returns why it is refused, or null. */
+  enter(text: string): MessageOf<'entry'> | null
+  /** Leaves there what could not be read, marked. */
+  leave(text: string, reason: MessageOf<'entry'>): void
+  /** Sets a mark where the text is its letter alone. Returns whether it was. */
+  mark(text: string): boolean
+  /** Remembers text that is not finished, so that a crash doesn't lose it; null forgets it. */
+  remember(text: string | null): void
+}
+
 /** The view, as the controller knows it. */
 export interface SheetHost {
   root: HTMLElement
@@ -30,9 +44,8 @@ export interface SheetHost {
   words(place: Place): string
   text(place: Place): string
   shown(place: Place): string
-  enter(place: Place, text: string): MessageOf<'entry'> | null
-  /** Leaves in a cell what could not be read there. */
-  leave(place: Place, text: string, reason: MessageOf<'entry'>): void
+  /** Binds what is about to be typed to the student and the column of a cell, wherever that cell goes. */
+  hold(place: Place): HeldCell
   clear(places: Place[]): void
   paste(entries: { place: Place; text: string }[]): number
   /** Shows who would get what before several rows are pasted, and goes on by itself; answers whether it does. */
@@ -46,6 +59,8 @@ export interface SheetHost {
   /** Whether a paste goes past the cell. */
   passes(place: Place): boolean
   letter(key: string, places: Place[]): boolean
+  /** Whether a letter by itself sets a mark. */
+  isMark(key: string): boolean
   /** Whether letters are labels there, and no marks. */
   inLetters(place: Place): boolean
   open(column: number): void

@@ -9,6 +9,8 @@ interface Pointed {
   edit(seed: string | null): void
   /** Keeps what is being typed, if anything is. */
   finish(): void
+  /** Typing in the selected cell is meant, also where a column has ended. */
+  resume(): void
 }
 
 const same = (a: Place, b: Place) => a.row === b.row && a.column === b.column
@@ -27,6 +29,7 @@ export function followPointer(host: SheetHost, sheet: Pointed): void {
     sheet.finish()
     event.preventDefault()
     sheet.goTo(place, { extend: event.shiftKey })
+    sheet.resume()
     if (place.row < 0) return
     const drag = (moved: PointerEvent) => {
       const over = host.hit(moved.target)
@@ -45,6 +48,7 @@ export function followPointer(host: SheetHost, sheet: Pointed): void {
     if (!place) return
     sheet.finish()
     sheet.goTo(place)
+    sheet.resume()
     if (tapped && same(place, tapped) && place.row >= 0) sheet.edit(null)
   }
 

@@ -68,6 +68,7 @@ export function scoreActions(classStore: ClassStore, everyone: () => boolean = (
     },
 
     leave: unread.leave,
+    remember: unread.remember,
     endUnread: (id: CellId) => unread.end(...id),
 
     /** What an entry would make of a cell, or why it cannot be read. */

@@ -2,7 +2,7 @@ import { say } from '~/words/say'
 import { jointId, partsOf } from '#core/kind'
 import type { Cell } from '#core/scores/cell'
 import type { BlockEdit } from '#core/scores/block'
-import { cellText } from '#core/scores/entry'
+import { cellText, markLetters } from '#core/scores/entry'
 import { fullName } from '#core/section'
 import type { SheetSource } from '~/composables/useSheetSource'
 import { scoreActions, type CellId, type ScoreActions } from './score-actions'
@@ -103,6 +103,10 @@ export function sourceActions(
       const found = at(rowId, columnId)
       found?.own.leave(found.id, text, reason)
     },
+    remember(rowId, columnId, text) {
+      const found = at(rowId, columnId)
+      found?.own.remember(found.id, text)
+    },
     clear(cells) {
       for (const { own, ids } of cellsIn(cells)) ids.forEach(own.endUnread)
       foresee(cells, { do: 'clear' }).perform()
@@ -141,6 +145,7 @@ export function sourceActions(
       const found = at(...cell)
       return found !== null && found.own.isInLetters(found.id)
     },
+    isMark: (key) => Object.hasOwn(markLetters, key),
     letter(key, cells) {
       if (key === 'n') return (open.note(cells), true)
       if (key === '=') return (open.work(), true)

@@ -130,6 +130,8 @@ export interface SheetActions {
   enter(rowId: string, columnId: string, text: string): MessageOf<'entry'> | null
   /** Leaves in a cell what could not be read there, marked. */
   leave(rowId: string, columnId: string, text: string, reason: MessageOf<'entry'>): void
+  /** Remembers on this machine what is being typed in a cell, so that a crash doesn't lose it; null forgets it. */
+  remember?(rowId: string, columnId: string, text: string | null): void
   clear(cells: [rowId: string, columnId: string][]): void
   /** Takes a block of texts; gives how many were refused. */
   paste(entries: [rowId: string, columnId: string, text: string][]): number
@@ -147,6 +149,8 @@ export interface SheetActions {
   inLetters?(rowId: string, columnId: string): boolean
   /** A letter typed on cells; answers whether it means something. */
   letter(key: string, cells: [rowId: string, columnId: string][]): boolean
+  /** Whether a letter by itself sets a mark; in one cell it does so when the entry ends. */
+  isMark?(key: string): boolean
   /** Starts what a computed cell is for; gives words where there is nothing to start. */
   begin(rowId: string, resultId: string, wish: Wish): string
   /** A column head was opened. */

@@ -1,5 +1,6 @@
 import type { MessageOf } from '#core/message'
 import type { Kind } from '#core/kinds'
+import { rememberHalfTyped, takeHalfTyped } from '~/queue/half-typed'
 import { keepRead, readKept } from '~/queue/kept'
 import { onTabMessage, tellTabs } from '~/queue/tabs'
 import { usePerson } from '~/stores/person'
@@ -52,12 +53,25 @@ export const useUnread = defineStore('unread', () => {
     const { actor } = person
     const kept = actor ? ((await readKept(actor, KEPT))?.value as Unread[] | undefined) : undefined
     entries.value = (kept ?? []).map(current)
+    offerHalfTyped()
   }
+
+  /** What this tab was typing when it crashed is offered again in its cell. */
+  function offerHalfTyped(): void {
+    const left = person.actor ? takeHalfTyped() : null
+    if (!left || left.personId !== person.actor) return
+    const { sectionId, kind, id, text } = left
+    put({ sectionId, kind: kind as Kind, id, text, reason: { code: 'entry.half-typed', typed: text } })
+  }
+
+  /** Remembers on this machine what is being typed in a cell; null forgets it. */
+  const remember = (entry: Omit<Unread, 'reason'> | null) =>
+    rememberHalfTyped(entry && { personId: person.actor, ...entry })
   // All tabs show the same, so that none keeps its own list over another's.
   onTabMessage((message) => message.what === 'unread' && void load())
   watch(() => person.actor, load, { immediate: true })
 
-  return { entries, find, of, put, end, keepOnly }
+  return { entries, find, of, put, end, keepOnly, remember }
 })
 
 /** An earlier release kept the reason as a sentence. */

@@ -48,6 +48,15 @@ export const dialogs: Record<string, { at?: (desk: Desk, page: Page) => Promise<
     },
     key: 'f',
   },
+  'proficiency/ReasonsDialog.vue': {
+    at: firstClass('Proficiency'),
+    by: async (desk, page) => {
+      await desk.cell('Bekele, Dawit', 'ES.1:').click()
+      // One of two levels three apart is not what the evidence says.
+      await desk.typeDown(['1', '4'])
+      return page.getByRole('button', { name: /reasons? wanted/ })
+    },
+  },
   'proficiency/LevelScaleDialog.vue': {
     at: async (desk, page) => {
       await firstClass('Proficiency')(desk, page)

@@ -11,7 +11,7 @@ import { useLinkedCopies } from '~/composables/useLinkedCopies'
 
 /** The form of one assignment: a new one, perhaps like another, or one that is there. */
 const props = defineProps<{ assignmentId: string; firstDate: string; like?: Readonly<Assignment> }>()
-const emit = defineEmits<{ close: []; several: [assignment: Assignment]; remove: [] }>()
+const emit = defineEmits<{ close: []; made: [id: string]; several: [assignment: Assignment]; remove: [] }>()
 
 const classStore = useClassStore()
 const hasStandards = computed(() => standardsOf(classStore.structure!).length > 0)
@@ -57,7 +57,9 @@ async function save(): Promise<void> {
   const desired = read()
   if (!desired || needsAnswer()) return
   const id = isNew.value ? crypto.randomUUID() : props.assignmentId
-  if (await keep(id, desired)) emit('close')
+  if (!(await keep(id, desired))) return
+  if (isNew.value) emit('made', id)
+  emit('close')
 }
 function several(): void {
   const desired = read()

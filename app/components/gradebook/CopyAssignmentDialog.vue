@@ -26,7 +26,7 @@ const props = defineProps<{
   /** The classes that are looked at: where it goes, unless the teacher says otherwise. */
   to: string[]
 }>()
-const emit = defineEmits<{ close: []; done: [] }>()
+const emit = defineEmits<{ close: []; done: [idHere: string | null] }>()
 const classStore = useClassStore()
 const notices = useNotices()
 const { plans, problem, busy, load, perform } = useBatch()
@@ -133,7 +133,7 @@ async function copy(): Promise<void> {
   if (!(await perform('assignment', parts))) return
   const what = single ? `${first.assignment.name} is` : `${counted(props.works.length, 'assignment')} are`
   notices.say(`${what} in ${counted(chosen.value.length, 'class', 'classes')} now. Undo takes it back.`)
-  emit('done')
+  emit('done', isNew && chosen.value.some((each) => each.id === here) ? idIn(here, first) : null)
   emit('close')
 }
 </script>

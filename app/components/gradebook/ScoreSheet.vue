@@ -113,6 +113,25 @@ const like = computed(() => {
   return copy && copy.classStore.get('assignment', copy.assignmentId)
 })
 
+/** A new assignment on its way into the sheet. Once its column is there, its first blank cell is selected. */
+const made = ref<string | null>(null)
+watch(
+  [made, columns],
+  () => {
+    const column = made.value && source.columns.value.find((each) => [...each.in.values()].includes(made.value!))
+    if (!column || !columns.value.some((each) => each.id === column.id)) return
+    made.value = null
+    const row = rows.value.find((each) => actions.isBlank(each.id, column.id)) ?? rows.value[0]
+    if (row) active.value = { rowId: row.id, columnId: column.id }
+    void nextTick(() => sheet.value?.focus())
+  },
+  { flush: 'post' },
+)
+function copied(idHere: string | null): void {
+  made.value = idHere
+  if (editing.value) void close()
+}
+
 async function close(): Promise<void> {
   await changeQuery({ edit: undefined, like: undefined })
   sheet.value?.focus()
@@ -205,6 +224,7 @@ const firstDate = computed(() =>
             :first-date="firstDate"
             :like="like"
             @close="close"
+            @made="made = $event"
             @several="dialogs?.copyNew(edited.classStore, $event)"
             @remove="dialogs?.remove(editing)"
           />
@@ -269,7 +289,7 @@ const firstDate = computed(() =>
       :first-date="firstDate"
       :foresee="foresee"
       :look="look"
-      @copied="editing && close()"
+      @copied="copied"
       @removed="editing && close()"
     />
   </div>

@@ -30,7 +30,7 @@ const props = defineProps<{
   foresee: (cells: readonly SheetCell[], edit: BlockEdit) => Foreseen
   look: (entries: readonly [...SheetCell, text: string][]) => PasteLine[]
 }>()
-const emit = defineEmits<{ copied: []; removed: [] }>()
+const emit = defineEmits<{ copied: [idHere: string | null]; removed: [] }>()
 const route = useRoute()
 
 const filling = ref<{ cells: SheetCell[]; first?: 'note' } | null>(null)
@@ -112,7 +112,7 @@ defineExpose({
         :works="[copying]"
         :to="source.classes.map((each) => each.snapshot!.section.id)"
         @close="copying = null"
-        @done="emit('copied')"
+        @done="emit('copied', $event)"
       />
     </ClassScope>
     <RemoveDialog

@@ -48,9 +48,8 @@ function begin(wish: Wish): string {
   if (!wish.type) return 'Type a level to give your own.'
   const read = readLevel(props.scale, wish.type)
   if ('refused' in read) return say(read.refused)
+  // The hands stay on the sheet: a reason that is wanted waits in a list.
   set({ level: read.level })
-  // The reason is asked for at once; Enter gives the hands back.
-  void nextTick(() => field.value?.focus())
   return ''
 }
 defineExpose({ begin, focusReason: () => field.value?.focus() })

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { SheetController } from '~/sheet/controller'
+import type { HeldCell } from '~/sheet/host'
 import { densities, type Density } from '~/sheet/window'
 import type {
   CellView,
@@ -12,7 +13,9 @@ import type {
   SheetColumn,
   SheetRow,
 } from '~/sheet/types'
+import { useSheetMessage } from '~/composables/useSheetMessage'
 import { CELL, useSheetWindow } from '~/composables/useSheetWindow'
+import { useBeforeLeaving } from '~/composables/useBeforeLeaving'
 import { useFrame } from '~/stores/frame'
 
 /** Widths and heights in pixels; the controller places its boxes by them. */
@@ -21,8 +24,6 @@ const NAME_NARROW = 124
 const HEAD = 66
 /** What the name of a group takes over the heads. */
 const GROUP = 15
-/** How wide words beside a cell are at most. */
-const MESSAGE = 260
 
 const props = withDefaults(
   defineProps<{
@@ -53,8 +54,6 @@ const uid = useId()
 const frame = useTemplateRef('frame')
 const range = useTemplateRef('range')
 const input = useTemplateRef('input')
-const message = ref('')
-const messageAt = ref({ left: '0px', top: '0px' })
 let controller: SheetController | undefined
 
 const { roomy } = storeToRefs(useFrame())
@@ -158,15 +157,35 @@ function next({ row, column }: Place, step: 1 | -1): Place {
   return { row: step < 0 ? -1 : row, column }
 }
 
-function say(words: string): void {
-  if (words && controller) {
-    // Beside the cell, so that the ones under it, where the hands go on, stay in view.
-    const { x, y } = rect(controller.active)
-    const isLeft =
-      x + CELL + MESSAGE > view.left + view.width - resultsWidth.value && x - MESSAGE > view.left + name.value
-    messageAt.value = { left: `${isLeft ? x - MESSAGE - 8 : x + CELL + 8}px`, top: `${y}px` }
+const { message, messageAt, say } = useSheetMessage(() =>
+  controller
+    ? {
+        ...rect(controller.active),
+        rowHeight: rowHeight.value,
+        left: view.left + name.value,
+        right: view.left + view.width - resultsWidth.value,
+        bottom: view.top + view.height - feet.value,
+      }
+    : null,
+)
+
+/** Binds an entry to its student and column. `actions` are the ones of now, for the page can turn to another class. */
+function hold(place: Place): HeldCell {
+  const { actions } = props
+  const ids = idsOf(place)
+  return {
+    place: () => placeOf(...ids),
+    enter: (text) => actions.enter(...ids, text),
+    leave: (text, reason) => actions.leave(...ids, text, reason),
+    mark: (text) =>
+      (actions.isMark?.(text) ?? false) && !(actions.inLetters?.(...ids) ?? false) && actions.letter(text, [ids]),
+    remember: (text) => actions.remember?.(...ids, text),
   }
-  message.value = words
+}
+function placeOf(rowId: string, columnId: string): Place | null {
+  const row = props.rows.findIndex((each) => each.id === rowId)
+  const column = [...props.columns, ...props.results].findIndex((each) => each.id === columnId)
+  return row < 0 || column < 0 ? null : { row, column }
 }
 
 const rect = ({ row, column }: Place) => ({
@@ -195,8 +214,7 @@ onMounted(() => {
     text: (place) => props.actions.text(...idsOf(place)),
     shown: (place) =>
       place.column < props.columns.length ? props.actions.text(...idsOf(place)) : props.result(...idsOf(place)).text,
-    enter: (place, text) => props.actions.enter(...idsOf(place), text),
-    leave: (place, text, reason) => props.actions.leave(...idsOf(place), text, reason),
+    hold,
     clear: (places) => props.actions.clear(places.map(idsOf)),
     paste: (entries) => props.actions.paste(entries.map(({ place, text }) => [...idsOf(place), text])),
     ask: (lay, go) => props.actions.ask?.(() => lay().map(({ place, text }) => [...idsOf(place), text]), go) ?? false,
@@ -206,6 +224,7 @@ onMounted(() => {
     passes,
     inLetters: (place) => props.actions.inLetters?.(...idsOf(place)) ?? false,
     letter: (key, places) => props.actions.letter(key, places.map(idsOf)),
+    isMark: (key) => props.actions.isMark?.(key) ?? false,
     open: (column) => props.actions.open(props.columns[column]!.id),
     begin: (place, wish) => props.actions.begin(...idsOf(place), wish),
     moved: (place) => {
@@ -224,13 +243,21 @@ function follow(focus: boolean): void {
   const all = [...props.columns, ...props.results]
   const column = all.findIndex((each) => each.id === active.value?.columnId)
   const onHead = active.value?.rowId === null && column >= 0 && column < props.columns.length
-  controller.goTo({ row: onHead ? -1 : Math.max(0, row), column: Math.max(0, column) }, { focus })
+  // A column or a row that is gone leaves the selection to its neighbor.
+  const place = { row: row < 0 ? controller.active.row : row, column: column < 0 ? controller.active.column : column }
+  controller.goTo(onHead ? { ...place, row: -1 } : { ...place, row: Math.max(0, place.row) }, { focus })
 }
 
 watch(
   () => [props.rows, props.columns, props.density, name.value],
-  () => nextTick(() => follow(false)),
+  () =>
+    nextTick(() => {
+      follow(false)
+      controller?.reseat()
+    }),
 )
+
+useBeforeLeaving(() => controller?.finish())
 defineExpose({
   focus: () => follow(true),
   /** Shows the selected cell, without taking the keyboard. */

@@ -18,6 +18,7 @@ import type { ClassPencil } from './pencil'
 import type { ClassReceiving } from './receiving'
 import type { ClassRecords } from './records'
 import { ApiProblem, ask } from '~/composables/useApi'
+import { counted } from '~/composables/useWords'
 
 /** What hands do to scores; mends, pulls and steps back say for themselves what they do. */
 const movers: ReadonlySet<ActKind> = new Set(['type', 'mark', 'clear', 'paste', 'fill'])
@@ -53,9 +54,13 @@ export function classDoing({ records, pencil, receiving, notices }: Doing) {
       enact(kind, changes, marks)
     return true
 
-    /** Once it is agreed, from the records as they are then. */
+    /** Once it is agreed, from the records as they are then. Another class may have been opened over the question. */
     function again(): void {
-      change(kind, desired, marks)
+      if (sectionId() === it.section.id) change(kind, desired, marks)
+      else
+        notices.say(
+          `${counted(desired.length, 'entry', 'entries')} for ${it.section.title} not saved, because another class is open. Go back and type again.`,
+        )
     }
   }
 

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { partsOf } from '#core/kind'
-import { levelIn } from '#core/proficiency/level'
 import { nameOfStandard } from '#core/proficiency/standards'
 import { standardsOf } from '#core/plan/standards-of'
 import { allowedLevels } from '#core/scales/proficiency'
@@ -10,6 +9,7 @@ import { useFrame } from '~/stores/frame'
 import { useProficiencySheet } from '~/composables/useProficiencySheet'
 import { goTo } from '~/composables/useGoTo'
 import { useLevelView } from '~/composables/useLevelView'
+import { useWantedReasons } from '~/composables/useWantedReasons'
 import { capital, counted } from '~/composables/useWords'
 import { levelMethodShort } from '~/words/methods'
 
@@ -19,8 +19,6 @@ const frame = useFrame()
 const sheet = useTemplateRef('sheet')
 const margin = useTemplateRef('margin')
 const active = ref<Selected | null>(null)
-/** The cell whose reason is asked for: one that was given a level which its evidence does not say. */
-const asked = ref<{ studentId: string; standardId: string } | null>(null)
 
 const { view, askedView, show, query } = useLevelView()
 
@@ -31,20 +29,9 @@ function inMargin(work: () => string | undefined): string {
   void nextTick(work)
   return ''
 }
-function entered(studentId: string, standardId: string): void {
-  if (view.value.open) return
-  const { calculated, override, reason } = levelIn(window.value, studentId, standardId)
-  if (!override || !calculated || override.value === calculated.level.value || reason) return
-  asked.value = { studentId, standardId }
-  void nextTick(() => nextTick(() => inMargin(() => (margin.value?.focusReason(), ''))))
-}
-function back(): void {
-  asked.value = null
-  void nextTick(() => sheet.value?.focus())
-}
+const back = () => void nextTick(() => sheet.value?.focus())
 const { window, areas, standards, opened, rows, columns, results, cells, result, actions, featureOf } =
   useProficiencySheet(() => view.value, {
-    entered,
     open: (columnId) => (view.value.open ? toWork(columnId) : open(columnId)),
     begin: (_studentId: string, resultId: string, wish: Wish) =>
       resultId === view.value.open
@@ -59,6 +46,15 @@ const { window, areas, standards, opened, rows, columns, results, cells, result,
     inLetters: (_rowId, columnId) =>
       !view.value.open && window.value.scaleFor(columnId).levels.some((each) => !/^\d/.test(each.short)),
   })
+
+const { lines: wanted, save: saveReasons } = useWantedReasons(classStore, () => window.value)
+const reasonsOpen = ref(false)
+/** The button that opened the list goes with the last reason: the sheet has the keyboard then. */
+function keepReasons(reasons: { id: string; reason: string }[]): void {
+  reasonsOpen.value = false
+  saveReasons(reasons)
+  back()
+}
 
 /** What is to be filled: the block, or the whole column of the one cell that is selected. */
 const filling = shallowRef<[rowId: string, columnId: string][] | null>(null)
@@ -128,7 +124,6 @@ watch(
 
 /** What the margin is about: a student's level, or a standard by its head. */
 const chosen = computed(() => {
-  if (asked.value) return asked.value
   if (!active.value?.rowId) return null
   return { studentId: active.value.rowId, standardId: opened.value?.id ?? active.value.columnId }
 })
@@ -175,6 +170,9 @@ const foldAll = () => show({ folded: new Set(allFolded.value ? [] : foldable.val
         </button>
         <button type="button" class="toggle" :aria-pressed="view.left" @click="show({ left: !view.left })">
           to decide
+        </button>
+        <button v-if="wanted.length" type="button" class="chip" @click="reasonsOpen = true">
+          {{ counted(wanted.length, 'reason') }} wanted
         </button>
         <span class="legend" :aria-label="legendWords" role="img" :title="legendWords">
           <LevelMark v-for="level in scale.levels" :key="level.value" :scale="scale" :value="level.value" small />
@@ -233,6 +231,7 @@ const foldAll = () => show({ folded: new Set(allFolded.value ? [] : foldable.val
       >
     </section>
     <LevelFillDialog v-if="filling" :lines="fillLines" :levels="fillLevels" @fill="fill" @close="filling = null" />
+    <ReasonsDialog v-if="reasonsOpen" :lines="wanted" @save="keepReasons" @close="reasonsOpen = false" />
     <MarginPanel>
       <LevelMargin
         v-if="chosen && chosenStandard"

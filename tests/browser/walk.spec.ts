@@ -1,0 +1,115 @@
+import type { Page } from '@playwright/test'
+import { expect, test, theDay } from './fixtures'
+import { keptOf, movedOf, type Kept } from './kept-scores'
+
+/**
+ * Walks at random over the real page: digits, and every way in which an edit can end. Every value must be where the
+ * selection was when it was typed, no other cell may have changed, and what was not taken must have been said.
+ * WALKS=1000 walks longer; WALK_SEED repeats one walk.
+ */
+const WALKS = Number(process.env.WALKS ?? 20)
+const FIRST = Number(process.env.WALK_SEED ?? 1)
+const STEPS = 10
+const CLASSES = ['Earth Systems 7A', 'Earth Systems 7B'] as const
+
+/** The same numbers for the same seed (splitmix32). */
+function dice(seed: number): (most: number) => number {
+  let state = seed
+  return (most) => {
+    state = (state + 0x9e3779b9) | 0
+    let mixed = Math.imul(state ^ (state >>> 16), 0x21f0aaad)
+    mixed = Math.imul(mixed ^ (mixed >>> 15), 0x735a2d97)
+    return ((mixed ^ (mixed >>> 15)) >>> 0) % most
+  }
+}
+
+/** The class, the student's id and the assignment's name of the cell that has the keyboard; null where none has it. */
+const here = (page: Page) =>
+  page.evaluate(() => {
+    const cell = document.activeElement?.closest('.cells [role=gridcell]')
+    if (!cell) return null
+    const row = cell.closest('[data-row]')!.getAttribute('data-row')
+    const name = document.querySelector(`.names [data-row="${row}"] a`)!
+    const head = document.querySelector(`.heads [data-head][aria-colindex="${cell.getAttribute('aria-colindex')}"]`)!
+    return {
+      title: document.querySelector('h1')!.textContent!.trim(),
+      studentId: name.getAttribute('href')!.split('/').at(-1)!,
+      assignment: head.getAttribute('aria-label')!.split(',')[0]!,
+    }
+  })
+
+test('whatever is typed is saved in its own cell, wherever the page goes', async ({ desk, page, product }) => {
+  test.setTimeout(120_000 + WALKS * 30_000)
+  const before: Record<string, Kept> = {}
+  for (const title of CLASSES) before[title] = (await keptOf(product, title)).kept
+  const expected = structuredClone(before)
+  let taken = 0
+
+  const cells = page.locator('.cells [role=gridcell]')
+  const editor = page.locator('.sheet input.editor')
+  const question = page.getByRole('dialog', { name: /is declared complete/ })
+  const shown = async () => {
+    await expect(cells.first()).toBeVisible()
+    if (await question.isVisible()) await question.getByRole('button', { name: 'Change it all the same' }).click()
+  }
+  const aCell = async (roll: (most: number) => number) => {
+    await shown()
+    await cells.nth(roll(Math.min(150, await cells.count()))).click()
+  }
+
+  for (let seed = FIRST; seed < FIRST + WALKS; seed++) {
+    const roll = dice(seed)
+    await desk.openClass(CLASSES[roll(2)]!)
+    await aCell(roll)
+    const trail: string[] = []
+    for (let step = 0; step < STEPS; step++) {
+      const cell = (await here(page)) ?? (await aCell(roll), await here(page))
+      const value = String(roll(9) + 1)
+      await page.keyboard.type(value)
+      if (!(await editor.isVisible())) {
+        // Nothing is taken at the end of a column, and the sheet says so.
+        await expect(page.locator('#sheet-message')).toContainText('Move the selection')
+        await aCell(roll)
+        continue
+      }
+      const ends: [string, () => Promise<unknown>][] = [
+        ['Enter', () => page.keyboard.press('Enter')],
+        ['Enter', () => page.keyboard.press('Enter')],
+        ['ArrowDown', () => page.keyboard.press('ArrowDown')],
+        ['Tab', () => page.keyboard.press('Tab')],
+        ['Escape', () => page.keyboard.press('Escape')],
+        ['a click', () => cells.nth(roll(100)).click()],
+        ['Back', () => page.goBack()],
+        ['Forward', () => page.goForward()],
+        ['Quarter 1', () => page.getByRole('button', { name: /^Quarter 1/ }).click()],
+        ['Quarter 2', () => page.getByRole('button', { name: /^Quarter 2/ }).click()],
+        [
+          'another class',
+          () =>
+            theDay(page)
+              .getByRole('link', { name: CLASSES[roll(2)] })
+              .click(),
+        ],
+        ['the plan', () => desk.view('Plan')],
+        ['a reload', () => page.reload()],
+      ]
+      const [how, go] = ends[roll(ends.length)]!
+      trail.push(`${cell!.title}, ${cell!.assignment}: ${value}, ${how}`)
+      await go()
+      if (how !== 'Escape') {
+        expected[cell!.title]![`${cell!.studentId} ${cell!.assignment}`] = value
+        taken++
+      }
+      await page.waitForURL((url) => url.protocol === 'http:')
+      if (await question.isVisible()) await question.getByRole('button', { name: 'Change it all the same' }).click()
+      if (!/^\/class\/[^/]+\/?$/.test(new URL(page.url()).pathname)) await desk.openClass(CLASSES[roll(2)]!)
+      await shown()
+      await desk.saved()
+    }
+    for (const title of CLASSES) {
+      const { kept } = await keptOf(product, title)
+      expect({ seed, trail, differs: movedOf(expected[title]!, kept) }).toEqual({ seed, trail, differs: [] })
+    }
+  }
+  expect(taken).toBeGreaterThan(WALKS * 4)
+})
