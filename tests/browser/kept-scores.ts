@@ -12,11 +12,15 @@ interface Read {
   }
 }
 
+interface KeptClass {
+  kept: Kept
+  idOf: (family: string) => string
+  /** The name of the assignment whose column has these words, which begin with it. */
+  workOf: (words: string) => string
+}
+
 /** Every score and level that the server has of a class. */
-export async function keptOf(
-  product: Product,
-  title: string,
-): Promise<{ kept: Kept; idOf: (family: string) => string }> {
+export async function keptOf(product: Product, title: string): Promise<KeptClass> {
   const teacher = await Caller.signedIn(product, accounts.teacher)
   const classes = await teacher.get<{ id: string; title: string }[]>('/api/today')
   const { students, records } = await teacher.get<Read>(
@@ -28,7 +32,12 @@ export async function keptOf(
       if (value) kept[`${student} ${records.assignment[assignment]?.name}`] = Object.values(value).join()
   for (const [student, levels] of Object.entries(records.levelOverride))
     for (const [rest, { level }] of Object.entries(levels)) if (level !== null) kept[`${student} level ${rest}`] = level
-  return { kept, idOf: (family) => students.find((each) => each.familyName === family)!.id }
+  const names = Object.values(records.assignment).map(({ name }) => name)
+  return {
+    kept,
+    idOf: (family) => students.find((each) => each.familyName === family)!.id,
+    workOf: (words) => names.filter((name) => words.startsWith(`${name}, `)).sort((a, b) => b.length - a.length)[0]!,
+  }
 }
 
 /** What differs, with what is there now. */
