@@ -154,7 +154,7 @@ test('what is not one thing that we understand stays in its cell, and no part of
   await desk.openClass('Earth Systems 7A')
   const names = await desk.names()
   await desk.cell(names[0]!, LAB).click()
-  const { kept: before, idOf } = await keptOf(product, 'Earth Systems 7A')
+  const { kept: before } = await keptOf(product, 'Earth Systems 7A')
   const typed = ['-3', '1,000', 'abc', '½', '-', 'c', '8q']
   for (const each of typed) {
     // Not on every keyboard, and then what a key of another one sends.
