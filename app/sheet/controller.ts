@@ -142,7 +142,7 @@ export class SheetController {
    * Saves what was typed in the cell that the editor was opened on. What cannot be read stays there, marked, and the hands
    * go on: a stack is never lost.
    *
-   * @returns what to say of it
+   * @returns the message to show, or an empty text
    */
   private commit(): string {
     const held = this.held!
@@ -185,7 +185,7 @@ export class SheetController {
     return true
   }
 
-  /** The selection was chosen anew, be it the same cell: typing there is meant. */
+  /** Allows typing again after the end of a column, because the teacher chose this cell. */
   resume(): void {
     this.atEnd = false
   }
@@ -276,7 +276,7 @@ export class SheetController {
     if (PAGE_KEYS.has(key)) return false
     const isLetter = /^\p{L}$/u.test(key)
     if (this.isComputed || isCapital || (isLetter && this.host.inLetters(this.active))) return this.edited(key)
-    // More may come: `abc` is no mark. A block is marked at once.
+    // Wait for the end of the entry in one cell, because `abc` isn't a mark. Mark a block right away.
     if (isOneCell(this.block) && this.host.isMark(key)) return this.edited(key)
     if ((isLetter || key === '=') && this.host.letter(key, placesIn(this.block))) return true
     // Anything else that can be seen stays in the cell, to be read or to be marked: nothing typed disappears.

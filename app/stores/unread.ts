@@ -53,15 +53,17 @@ export const useUnread = defineStore('unread', () => {
     const { actor } = person
     const kept = actor ? ((await readKept(actor, KEPT))?.value as Unread[] | undefined) : undefined
     entries.value = (kept ?? []).map(current)
-    offerHalfTyped()
   }
 
-  /** What this tab was typing when it crashed is offered again in its cell. */
+  /** Read before anything can be typed here: later, the same place holds what is being typed. */
+  let crashed = takeHalfTyped()
+  /** Offers what this tab was typing when it crashed, again in its cell. */
   function offerHalfTyped(): void {
-    const left = person.actor ? takeHalfTyped() : null
-    if (!left || left.personId !== person.actor) return
-    const { sectionId, kind, id, text } = left
-    put({ sectionId, kind: kind as Kind, id, text, reason: { code: 'entry.half-typed', typed: text } })
+    if (!crashed || !person.actor) return
+    const { personId, sectionId, kind, id, text } = crashed
+    crashed = null
+    if (personId === person.actor)
+      put({ sectionId, kind: kind as Kind, id, text, reason: { code: 'entry.half-typed', typed: text } })
   }
 
   /** Remembers on this machine what is being typed in a cell; null forgets it. */
@@ -69,7 +71,11 @@ export const useUnread = defineStore('unread', () => {
     rememberHalfTyped(entry && { personId: person.actor, ...entry })
   // All tabs show the same, so that none keeps its own list over another's.
   onTabMessage((message) => message.what === 'unread' && void load())
-  watch(() => person.actor, load, { immediate: true })
+  watch(
+    () => person.actor,
+    () => load().then(offerHalfTyped),
+    { immediate: true },
+  )
 
   return { entries, find, of, put, end, keepOnly, remember }
 })

@@ -156,7 +156,7 @@ function valueInstead({ plan }: Reading, student: Student, assignment: Listed<As
   return 'value' in found ? found.value : null
 }
 
-/** A score that is no whole number of thousandths is one of these: the share of a percent, a label or a half level is whole in two hundred thousandths. */
+/** Units per point for scores that aren't whole thousandths: a percent, letter, or half level is a share in 200,000ths. */
 const FINEST = 1000 * 200_000
 const THOUSANDTH = 1000
 

@@ -59,7 +59,7 @@ export function halfBetween(a: Decimal, b: Decimal): string {
 }
 
 /**
- * The decimal in whole ten-thousandths: for what stands halfway between two decimals.
+ * Returns a number with up to four decimals, such as one halfway between two decimals, in whole ten-thousandths.
  *
  * @example tenThousandths('75.8335') // 758335
  */

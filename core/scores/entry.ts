@@ -88,7 +88,7 @@ function readValue(typed: string, { scale, possible, letters = false, present = 
   const number = readDecimal(isPercent ? typed.slice(0, -1) : typed)
   if (number === null) {
     if (!label) return { refused: { code: 'entry.unreadable', typed } }
-    // Where small letters are marks, `a` is absent: then `b` is no grade either.
+    // A small `a` marks a student absent, so a small `b` can't be a grade.
     const isSmall = !letters && label !== typed && CAPITAL.test(label)
     return isSmall ? { refused: { code: 'entry.capital', typed, label } } : { value: { label } }
   }

@@ -11,7 +11,7 @@ const decisions = useDecisions()
 const route = useRoute()
 
 onMounted(() => today.classes ?? today.read())
-/** Where the server does not answer, the day is asked for by itself until it does, whoever asked first. */
+/** Retries until the server answers, whichever component asked first. */
 const AGAIN_MS = 5000
 const again = useTimeoutFn(() => void today.read(), AGAIN_MS, { immediate: false })
 watch(

@@ -61,6 +61,8 @@ footer {
 }
 footer a,
 footer button {
+  color: inherit;
+  text-decoration: none;
   background: none;
   border: 0;
   padding: 2px 0;
@@ -85,11 +87,6 @@ footer [aria-current] {
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
-}
-footer a,
-footer button {
-  color: inherit;
-  text-decoration: none;
 }
 footer :focus-visible {
   outline-color: #d5dcf0;
