@@ -1,3 +1,4 @@
+import { fileURLToPath } from 'node:url'
 import { defineConfig } from '@playwright/test'
 
 /** What Playwright switches off; of several lists the browser reads only the last. */
@@ -18,7 +19,8 @@ const ADDRESS_BAR = ['WebUIOmniboxPopup', 'WebUIOmniboxAimPopup', 'WebUIOmniboxF
 /** Against the built product, in Debian's Chromium. Every test has records of its own, so they go side by side. */
 export default defineConfig({
   testDir: 'tests/browser',
-  globalSetup: './tests/support/with-postgres.ts',
+  // The benches and the pictures extend this from folders of their own.
+  globalSetup: fileURLToPath(new URL('./tests/support/with-postgres.ts', import.meta.url)),
   outputDir: '.playwright/results',
   fullyParallel: true,
   workers: 2,
