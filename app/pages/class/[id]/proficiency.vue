@@ -171,14 +171,20 @@ const foldAll = () => show({ folded: new Set(allFolded.value ? [] : foldable.val
         <button type="button" class="toggle" :aria-pressed="view.left" @click="show({ left: !view.left })">
           to decide
         </button>
-        <button v-if="wanted.length" type="button" class="chip" @click="reasonsOpen = true">
-          {{ counted(wanted.length, 'reason') }} wanted
+        <button
+          v-if="wanted.length"
+          type="button"
+          class="chip"
+          :aria-label="`${counted(wanted.length, 'reason')} wanted`"
+          @click="reasonsOpen = true"
+        >
+          {{ counted(wanted.length, 'reason') }}
         </button>
         <span class="legend" :aria-label="legendWords" role="img" :title="legendWords">
           <LevelMark v-for="level in scale.levels" :key="level.value" :scale="scale" :value="level.value" small />
         </span>
       </template>
-      <span class="soft window" :title="windowWords">{{ windowWords }}</span>
+      <span v-if="!wanted.length || opened" class="soft window" :title="windowWords">{{ windowWords }}</span>
       <NuxtLink v-if="!opened" class="chip" :to="{ path: `/round/${String(route.params.id)}`, query }"
         >Round of the room</NuxtLink
       >
