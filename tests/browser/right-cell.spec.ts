@@ -122,6 +122,25 @@ test.describe('with an open cell', () => {
   })
 })
 
+test('news from another tab leaves what is being typed alone', async ({ desk, page, context }) => {
+  await desk.openClass('Earth Systems 7A')
+  const other = desk.beside(await context.newPage())
+  await other.page.goto(page.url())
+  const cell = desk.cell('Bekele, Dawit', LAB)
+  await cell.click()
+  await page.keyboard.type('1')
+  // An entry that can't be read is told to every tab.
+  const unread = other.cell('Castellanos Ibarra, Inés', LAB)
+  await unread.click()
+  await other.typeDown(['8q'])
+  await expect(desk.cell('Castellanos Ibarra, Inés', LAB)).toHaveAccessibleName(/cannot be read/)
+  await expect(editor(page)).toHaveValue('1')
+  await expect(other.cell('Bekele, Dawit', LAB)).not.toHaveAccessibleName(/cannot be read/)
+  await page.keyboard.type('4')
+  await page.keyboard.press('Enter')
+  await expect(cell).toHaveText('14')
+})
+
 test('at the end of a column Enter stops, says so, and takes no more until the selection moves', async ({
   desk,
   page,
