@@ -16,8 +16,8 @@ export class SheetController {
   private head: Place = this.active
   /** The cell that the editor is open on. Not a place: rows and columns can move while it is open. */
   private held: HeldCell | null = null
-  /** Enter came to the end of a column: what is typed next would overwrite the last cell. */
-  private atEnd = false
+  /** What to say at the end of a column or row, where the next entry would overwrite the last cell; else empty. */
+  private atEnd = ''
   private tabbable: HTMLElement | null = null
   /** Whether the keyboard is on the sheet, also while the active cell is out of the window and not there. */
   private hasKeyboard = false
@@ -79,7 +79,7 @@ export class SheetController {
     const top = extending || column >= this.host.typed() ? 0 : -1
     const to = { row: Math.max(top, Math.min(this.host.rows() - 1, place.row)), column }
     this.head = to
-    if (!same(to, this.active)) this.atEnd = false
+    if (!same(to, this.active)) this.atEnd = ''
     if (!extending) this.active = to
     this.host.reveal(to)
     this.show()
@@ -180,14 +180,14 @@ export class SheetController {
   private goOn(to: Place, end: string, refused = ''): true {
     const from = this.active
     this.goTo(to)
-    this.atEnd = same(from, this.active)
+    this.atEnd = same(from, this.active) ? end : ''
     if (this.atEnd) this.host.say(refused || end)
     return true
   }
 
   /** Allows typing again after the end of a column, because the teacher chose this cell. */
   resume(): void {
-    this.atEnd = false
+    this.atEnd = ''
   }
 
   clear(): void {
@@ -270,7 +270,7 @@ export class SheetController {
   /** Digits and capitals begin an entry, as of a label of the scale; small letters are marks. */
   private typed(key: string, isCapital: boolean): boolean {
     if (this.atEnd) {
-      this.host.say(END_OF_COLUMN)
+      this.host.say(this.atEnd)
       return true
     }
     if (PAGE_KEYS.has(key)) return false

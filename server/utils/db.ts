@@ -26,10 +26,10 @@ export const useDb = async (): Promise<Db> => (await dbHandle()).db
 export const isReady = (): boolean => ready
 export const endReadiness = (): void => void (ready = false)
 
-/** Closes the records. The next call of `dbHandle` opens them again. */
+/** Closes the records. A request that is late finds them closed, and doesn't open them again in an ending process. */
 export async function closeDb(): Promise<void> {
-  const opened = handle
   endReadiness()
-  handle = undefined
-  await (await opened)?.close()
+  await (await handle)?.close()
 }
+/** Lets the next call of `dbHandle` open records, after `closeDb`. */
+export const forgetDb = (): void => void (handle = undefined)

@@ -9,7 +9,7 @@ export async function openProduct(): Promise<void> {
   logLine({ level: 'info', records: driver, state: 'ready' })
 }
 
-/** Closes everything that `openProduct` and the requests since have opened. It can be opened again. */
+/** Closes everything that `openProduct` and the requests since have opened. */
 export async function closeProduct(): Promise<void> {
   await closeJobs()
   await closeThreads()
@@ -22,5 +22,9 @@ export async function closeProduct(): Promise<void> {
  * process this way (`tests/support/reopen.mjs`). No request can reach it.
  */
 export function offerLifecycle(): void {
-  Object.assign(globalThis, { [Symbol.for('yukata.lifecycle')]: { open: openProduct, close: closeProduct } })
+  const open = () => {
+    forgetDb()
+    return openProduct()
+  }
+  Object.assign(globalThis, { [Symbol.for('yukata.lifecycle')]: { open, close: closeProduct } })
 }
