@@ -1,5 +1,5 @@
-import AxeBuilder from '@axe-core/playwright'
 import { accounts } from '../support/product'
+import { audit } from './audit'
 import { Desk, expect, test, theDay } from './fixtures'
 import { lookAtDialog } from './looks'
 
@@ -54,7 +54,7 @@ test.describe('what belongs to the district', () => {
     await outlook.getByRole('button', { name: 'Keep it' }).click()
     await expect(page.getByText('Kept. It acts in every class from now on.')).toBeVisible()
     await expect(kept).toHaveAttribute('aria-label', name)
-    expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([])
+    await audit(page)
     await page.getByRole('button', { name: 'Undo', exact: true }).click()
     await expect(page.getByText('Taken back. Every class is as it was.')).toBeVisible()
     await expect(kept).toHaveAttribute('aria-label', before!)

@@ -1,5 +1,5 @@
-import AxeBuilder from '@axe-core/playwright'
 import { accounts } from '../support/product'
+import { audit } from './audit'
 import { Desk, expect, test, theDay } from './fixtures'
 import { lookAtDialog } from './looks'
 
@@ -168,7 +168,7 @@ test('work is shown down to the scores, on a page that prints, also for the clas
   await expect(page.getByText(/weight 40, acts as/).first()).toBeVisible()
   await page.getByRole('button', { name: 'class mean' }).click()
   await expect(page.getByText(/Mean of \d+ grades/)).toBeVisible()
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([])
+  await audit(page)
 })
 
 test('the office fixes rounding; every class shows it as fixed, and by whom', async ({ page, product }) => {
@@ -184,14 +184,14 @@ test('the office fixes rounding; every class shows it as fixed, and by whom', as
   await expect(outlook.getByText(/^\d+ grades in \d+ classes would be another/)).toBeVisible()
   await expect(outlook.getByRole('listitem').filter({ hasText: 'Earth Systems 7B' })).toContainText('Quarter 2:')
   await lookAtDialog(page, 'district/PolicyOutlookDialog')
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([])
+  await audit(page)
   await page.keyboard.press('Escape')
   await expect(rounding).not.toBeChecked()
   await expect(outlook).toHaveCount(0)
   await rounding.click()
   await outlook.getByRole('button', { name: 'Keep it' }).click()
   await expect(page.getByText('Kept. It acts in every class from now on.')).toBeVisible()
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([])
+  await audit(page)
   // It can be taken back at once, and weights that do not come to 100 are asked about.
   await page.getByRole('button', { name: 'Undo', exact: true }).click()
   await expect(rounding).not.toBeChecked()

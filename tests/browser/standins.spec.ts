@@ -1,4 +1,4 @@
-import AxeBuilder from '@axe-core/playwright'
+import { audit } from './audit'
 import { expect, test } from './fixtures'
 
 test('the stand-ins’ page shows what arrived, by kind, and takes its switches', async ({ page, product, desk }) => {
@@ -15,7 +15,7 @@ test('the stand-ins’ page shows what arrived, by kind, and takes its switches'
   expect(await (await fetch(`${product.standins}/sis/faults`)).json()).toMatchObject({ fail: 2 })
   for (const colorScheme of ['light', 'dark'] as const) {
     await page.emulateMedia({ colorScheme })
-    expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([])
+    await audit(page)
   }
   await sis.getByRole('button', { name: 'Behave', exact: true }).click()
   await expect(sis.getByText('Behaves')).toBeVisible()

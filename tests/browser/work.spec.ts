@@ -1,19 +1,9 @@
-import AxeBuilder from '@axe-core/playwright'
-import type { Page } from '@playwright/test'
+import { audit } from './audit'
 import { expect, test, textOf } from './fixtures'
 
 test.beforeEach(async ({ desk }) => {
   await desk.openClass('Earth Systems 7A')
 })
-
-/** WCAG 2.2 AA, as axe-core checks it. */
-async function accessible(page: Page, where = 'body'): Promise<void> {
-  const { violations } = await new AxeBuilder({ page })
-    .include(where)
-    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
-    .analyze()
-  expect(violations.map((each) => [each.id, each.nodes.map((node) => node.html.slice(0, 120))])).toEqual([])
-}
 
 test('an assignment goes to several classes with their own dates, is changed in all of them, and parted', async ({
   desk,
@@ -39,7 +29,7 @@ test('an assignment goes to several classes with their own dates, is changed in 
   await dialog.getByRole('button', { name: 'some days later' }).click()
   await expect(dialog.getByLabel('Due date in Earth Systems 7B')).toHaveValue('2026-12-03')
   await expect(dialog.getByLabel('Due date in Earth Systems 7A')).toHaveValue('2026-12-02')
-  await accessible(page, '[role=dialog]')
+  await audit(page, { include: '[role=dialog]', rules: 'wcag' })
   await dialog.getByRole('button', { name: 'Put into 2 classes' }).click()
   await page.getByRole('columnheader', { name: /Tide table reading/ }).click()
   await desk.margin.getByRole('button', { name: 'Edit', exact: true }).click()
@@ -132,7 +122,7 @@ test('students stand by grade, a longer period shows all its work, and the recor
   await page.getByRole('button', { name: 'Files' }).click()
   await page.getByRole('link', { name: 'Look at the record' }).click()
   await expect(page.getByRole('region', { name: 'The record' })).toBeVisible()
-  await accessible(page)
+  await audit(page, { rules: 'wcag' })
   const text = textOf(await page.pdf({ landscape: true }))
   for (const words of ['Castellanos Ibarra, Inés', 'excused', 'Sediment lab report', 'Marram Point Middle School'])
     expect(text).toContain(words)
@@ -153,7 +143,7 @@ test('many assignments are changed at once after the change was shown, and the w
   await desk.margin.getByLabel(/^Days/).fill('1')
   const lines = desk.margin.getByRole('list', { name: 'Before and after' }).getByRole('listitem')
   await expect(lines).toHaveText([/Nov 24 → Nov 25, in Quarter 2/, /Dec 11 → Dec 12, in Quarter 2/])
-  await accessible(page)
+  await audit(page, { rules: 'wcag' })
   await desk.margin.getByRole('button', { name: 'Change 2' }).click()
   await expect(page.getByRole('row', { name: /Field notes 5/ })).toContainText('Nov 25')
   await page.getByRole('button', { name: 'Undo' }).click()
@@ -175,7 +165,7 @@ test('a student’s page, and exactly what the family sees', async ({ desk, page
   await desk.margin.getByRole('link', { name: 'Rosalind Achterberg' }).click()
   await expect(page.getByRole('img', { name: /^Grade over time/ })).toBeVisible()
   await expect(page.getByRole('row', { name: /Core sample drawing/ })).toContainText('Labelled every layer')
-  await accessible(page)
+  await audit(page, { rules: 'wcag' })
   await page.getByRole('button', { name: 'next', exact: true }).click()
   await expect(page.getByRole('heading', { level: 2, name: 'Dawit Bekele' })).toBeVisible()
   await page.keyboard.press('Alt+ArrowDown')
@@ -191,7 +181,7 @@ test('a student’s page, and exactly what the family sees', async ({ desk, page
   await expect(page.getByRole('region', { name: 'What the family does not see' })).toContainText(
     'The note on Delta model It is only for you.',
   )
-  await accessible(page)
+  await audit(page, { rules: 'wcag' })
 })
 
 test('grades as of a day stand beside those of now', async ({ page, desk }) => {
@@ -201,7 +191,7 @@ test('grades as of a day stand beside those of now', async ({ page, desk }) => {
   await expect(desk.margin.getByText(/\d+ grades moved since/)).toBeVisible()
   await page.getByLabel('Student').selectOption({ label: 'Achterberg, Rosalind' })
   await expect(page.getByRole('listitem').filter({ hasText: /Dawit/ })).toHaveCount(0)
-  await accessible(page)
+  await audit(page, { rules: 'wcag' })
 })
 
 test('the list has the sheet’s filters, edits in its place, says what a deletion takes along, and copies to other classes', async ({
@@ -249,7 +239,7 @@ test('a blank sheet has the names, and all students print on pages in one file',
   await expect(page.getByRole('region', { name: 'A blank sheet' }).getByRole('rowheader')).toHaveCount(25)
   await page.getByRole('button', { name: 'work to score' }).click()
   await expect(page.getByRole('columnheader', { name: /of 20/ })).toBeVisible()
-  await accessible(page)
+  await audit(page, { rules: 'wcag' })
   const blank = textOf(await page.pdf())
   expect(blank).toContain('Castellanos Ibarra, Inés')
   expect(blank).not.toContain('Find or do')
@@ -266,7 +256,7 @@ test('a blank sheet has the names, and all students print on pages in one file',
   // For families, what they may see and nothing else.
   await page.getByRole('button', { name: 'As families see it' }).click()
   await expect(pages.getByText('What the family does not see')).toHaveCount(0)
-  await accessible(page)
+  await audit(page, { rules: 'wcag' })
   const families = textOf(await page.pdf())
   expect(families).toContain('Rosalind Achterberg')
   expect(families).not.toContain('Asked on Monday')
