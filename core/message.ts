@@ -141,6 +141,7 @@ export interface Messages {
   'end.drift': { student: string; period: string; was: string | null; now: string | null }
   'end.override-gone': { student: string; period: string; label: string }
   'end.override-disagrees': { student: string; percent: string; label: string }
+  'end.override-high': { student: string; period: string; percent: string; top: string }
   'end.level-override': { student: string; given: string; standard: string; period: string; calculated: string }
   'end.incomplete': { student: string; period: string; until: string }
   'end.far-above': { student: string; score: string; possible: string; assignment: string; others: boolean }

@@ -49,10 +49,11 @@ export async function fileOfTable(table: readonly (readonly string[])[], kind: F
   const rows = table.map((row, line) =>
     row.map((text) => {
       if (text === '') return null
-      const number = /^\d+(\.\d+)?$/.test(text)
+      const [number, decimals] = /^\d+(?:\.(\d+))?$/.exec(text) ?? []
       return {
-        value: number ? Number(text) : text,
-        type: number ? Number : String,
+        ...(number === undefined ? { value: text, type: String } : { value: Number(text), type: Number }),
+        // 90.0 stays 90.0, as on the screen.
+        ...(decimals ? { format: `0.${'0'.repeat(decimals.length)}` } : {}),
         ...(line === 0 ? { fontWeight: 'bold' as const } : {}),
       }
     }),

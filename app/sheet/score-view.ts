@@ -1,6 +1,7 @@
 import { jointId } from '#core/kind'
 import type { Cell } from '#core/scores/cell'
-import { readDecimal } from '#core/number/decimal'
+import { ofDecimal, subtract } from '#core/number/ratio'
+import { toDecimal } from '#core/number/round'
 import { convertedLevel, cutOffsOf } from '#core/proficiency/convert'
 import { levelOf } from '#core/scales/proficiency'
 import { marks, valueText, type Value } from '#core/scores/score'
@@ -100,6 +101,7 @@ export function cellView(cell: Readonly<Cell>, possible: string): CellView {
 /** What a score is above the points possible, as `+1`, so that an 88 typed for an 8 is seen. */
 function excessOf(value: Value | null, possible: string): string | undefined {
   if (value === null || !('points' in value || 'percent' in value)) return undefined
-  const over = 'points' in value ? Number(value.points) - Number(possible) : Number(value.percent) - 100
-  return over > 0 ? `+${readDecimal(over.toFixed(3))}` : undefined
+  const [scored, most] = 'points' in value ? [value.points, possible] : [value.percent, '100']
+  const over = subtract(ofDecimal(scored), ofDecimal(most))
+  return over.n > 0 ? `+${toDecimal(over)}` : undefined
 }

@@ -74,10 +74,10 @@ function categoryLine(work: PeriodWork, each: CategoryWork): WorkLine {
   return line({
     kind: 'category',
     text: each.category?.name ?? 'No category',
-    figure: result === null ? 'none' : `${plainly(result)} %`,
+    figure: work.exam ? '' : result === null ? 'none' : `${plainly(result)} %`,
     note: work.exam ? '' : categoryNote(work, each),
     acts: result !== null && !work.exam && (each.category?.counts ?? work.method !== 'categories'),
-    ...(result === null ? {} : { bar: barOf(result) }),
+    ...(result === null || work.exam ? {} : { bar: barOf(result) }),
   })
 }
 

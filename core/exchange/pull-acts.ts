@@ -1,6 +1,8 @@
 import type { Desired } from '../desired'
 import { jointId } from '../kind'
 import { readDecimal } from '../number/decimal'
+import { divide, multiply, ofDecimal } from '../number/ratio'
+import { toDecimal } from '../number/round'
 import { record } from '../records'
 import type { ClassSnapshot } from '../section'
 import type { PullDifference } from './pull'
@@ -56,13 +58,13 @@ function rescaled(
   after: Fields,
   scored: ReadonlySet<string>,
 ): Desired[] {
-  const [before, now] = [Number(here.points), Number(after.points)]
-  if (!(before > 0)) return []
+  const [before, now] = [here.points, after.points].map((points) => readDecimal(String(points ?? '')))
+  if (!before || !now || before === '0') return []
+  const share = divide(ofDecimal(now), ofDecimal(before))
   return snapshot.students.flatMap(({ id: studentId }): Desired[] => {
     const id = jointId(studentId, assignmentId)
     const { value } = record(snapshot.records, 'cell', id)
     if (scored.has(id) || !value || !('points' in value)) return []
-    const points = readDecimal(String(Math.round((Number(value.points) * now * 1000) / before) / 1000))
-    return points === null ? [] : [{ kind: 'cell', id, to: { value: { points } } }]
+    return [{ kind: 'cell', id, to: { value: { points: toDecimal(multiply(ofDecimal(value.points), share)) } } }]
   })
 }

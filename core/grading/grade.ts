@@ -1,8 +1,8 @@
 import type { Override } from './override'
 import type { Plan } from '../plan/plan'
 import { thousandths, type Decimal } from '../number/decimal'
-import { add, compare, HUNDRED, inSteps, multiply, ofDecimal, ratio, type Ratio } from '../number/ratio'
-import { round, roundDecimal } from '../number/round'
+import { add, compare, HUNDRED, multiply, ofDecimal, type Ratio } from '../number/ratio'
+import { round, roundDecimal, toDecimal } from '../number/round'
 import { labelOf, labelOfShown, shareOfLabel } from '../scales/grading'
 
 /** A number as displayed, with its exact value for means and for whoever asks. */
@@ -75,7 +75,7 @@ export function completed(
 ): { percent: string; label: string } {
   if ('percent' in typed) return { percent: typed.percent, label: labelOfTyped(plan, typed.percent) }
   const share = shareOfLabel(plan.scale, typed.label)
-  return { label: typed.label, percent: share === null ? '0' : decimalOf(share) }
+  return { label: typed.label, percent: share === null ? '0' : percentOf(share) }
 }
 
 /**
@@ -85,7 +85,7 @@ export function agrees(plan: Readonly<Plan>, override: Readonly<Override>): bool
   if (override.percent === null || override.label === null) return true
   if (labelOfTyped(plan, override.percent) === override.label) return true
   const share = shareOfLabel(plan.scale, override.label)
-  return share !== null && thousandths(decimalOf(share)) === thousandths(override.percent)
+  return share !== null && thousandths(percentOf(share)) === thousandths(override.percent)
 }
 
 function labelOfTyped(plan: Readonly<Plan>, percent: string): string {
@@ -93,5 +93,4 @@ function labelOfTyped(plan: Readonly<Plan>, percent: string): string {
 }
 
 /** The middle of a range may need a fourth decimal; an override keeps three, half up. */
-const decimalOf = (share: Ratio): Decimal =>
-  String(Number(inSteps(add(multiply(share, HUNDRED), ratio(1, 2000)), 1000).whole) / 1000)
+const percentOf = (share: Ratio): Decimal => toDecimal(multiply(share, HUNDRED))

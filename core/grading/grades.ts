@@ -91,7 +91,6 @@ export class Grades {
             this.plan,
             part.composed,
             total,
-            grade.override !== null,
             part.composed.children.map((child) => this.work(studentId, child.periodId)),
           )
     return { student, period, how, capped: total === computed ? null : total, ...grade }

@@ -11,6 +11,8 @@ const schema = z.strictObject({
   familyLine: text(300),
   /** The grade is incomplete, and to be made good by this day; null where it is not. */
   incompleteUntil: civilDate.nullable(),
+  /** The percent above the scale that was confirmed as meant. */
+  meant: text(20),
 })
 export type Override = z.infer<typeof schema>
 
@@ -18,7 +20,7 @@ export type Override = z.infer<typeof schema>
 export const override = kind({
   names: ['student', 'period'],
   schema,
-  blank: { percent: null, label: null, reason: '', familyLine: '', incompleteUntil: null },
+  blank: { percent: null, label: null, reason: '', familyLine: '', incompleteUntil: null, meant: '' },
   closes: true,
   moves: 'override',
 })

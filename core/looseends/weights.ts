@@ -1,6 +1,8 @@
 import { gradingPeriods } from '../calendar/periods'
 import { categoriesOf, planOf, rulesOf, type CategoryRule } from '../plan/rules'
 import { thousandths } from '../number/decimal'
+import { tenths } from '../number/plain'
+import { ratio } from '../number/ratio'
 import type { Desired } from '../desired'
 import type { Find } from './looseend'
 
@@ -40,7 +42,7 @@ export function made100(rules: readonly CategoryRule[]): Desired[] {
   const sum = rules.reduce((total, { weight }) => total + thousandths(weight), 0)
   const scaled = rules.map(({ category, weight }) => ({
     id: category.id,
-    tenths: Math.round((thousandths(weight) * 1000) / sum),
+    tenths: thousandths(tenths(ratio(thousandths(weight) * 100, sum))) / 100,
   }))
   const rest = 1000 - scaled.reduce((total, each) => total + each.tenths, 0)
   const largest = scaled.reduce((best, each) => (each.tenths > best.tenths ? each : best))

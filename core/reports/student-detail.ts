@@ -5,6 +5,8 @@ import { Grades } from '../grading/grades'
 import { studentsIn } from '../grading/section'
 import { multiply, HUNDRED, type Ratio } from '../number/ratio'
 import { tenths } from '../number/plain'
+import { round, type Rounding } from '../number/round'
+import { planOf } from '../plan/rules'
 import { cellText } from '../scores/entry'
 import { rosterName } from '../section'
 import type { Report, ReportCell } from './report'
@@ -17,20 +19,21 @@ const percent = (share: Ratio | null) => (share ? tenths(multiply(share, HUNDRED
  */
 export const studentDetail: Report = (snapshot, period) => {
   const grades = new Grades(snapshot)
+  const plan = planOf(snapshot)
   return {
     columns: ['student', 'part', 'assignment', 'due', 'score', 'percent', 'weight', 'state'],
     rows: studentsIn(snapshot, period).flatMap((student) => {
       const work = grades.work(student.id, period.id)
-      return [...partsOf(work), gradeLine(work)].map((line) => [rosterName(student), ...line])
+      return [...partsOf(work, plan), gradeLine(work)].map((line) => [rosterName(student), ...line])
     }),
   }
 }
 
-function partsOf({ how }: GradeWork): ReportCell[][] {
+function partsOf({ how }: GradeWork, plan: Rounding): ReportCell[][] {
   if (how.made === 'of assignments')
     return how.categories.flatMap((category) => [
       ...category.items.map((item) => scoreLine(category, item)),
-      categoryLine(category),
+      categoryLine(category, plan),
     ])
   return how.children.map(({ work: { period, effective }, effectiveWeight }) => {
     const weight = effectiveWeight ? tenths(effectiveWeight) : ''
@@ -61,12 +64,12 @@ const scoreLine = (
   standing(state, out),
 ]
 
-const categoryLine = (each: CategoryWork): ReportCell[] => [
+const categoryLine = (each: CategoryWork, rounding: Rounding): ReportCell[] => [
   nameOf(each),
   '',
   '',
   '',
-  each.result ? tenths(each.result) : '',
+  each.result ? round(each.result, rounding) : '',
   each.effectiveWeight ? tenths(each.effectiveWeight) : '',
   each.why ? { note: 'no result', why: each.why } : '',
 ]

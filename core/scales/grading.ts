@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { thousandths } from '../number/decimal'
+import { thousandths, type Decimal } from '../number/decimal'
 import { inSteps, ofDecimal, ratio, type Ratio } from '../number/ratio'
 import { decimal, id, name } from '../fields'
 
@@ -48,8 +48,8 @@ function boundsOf(scale: GradingScale): readonly { label: string; from: number }
 const known = new WeakMap<GradingScale, readonly { label: string; from: number }[]>()
 
 /**
- * The share of 100 % that an entered label stands for: its own figure, or the middle of its range (the top step's range
- * ends at 100, the lowest step's begins at its own bound).
+ * The share of 100 % that an entered label stands for: its own figure, or the middle of its range. The top
+ * step's range ends at 100, or is its bound alone where that is 100 or more; the lowest step's begins at its own bound.
  *
  * @returns null when the scale has no such label
  * @example shareOfLabel(plusMinus, 'B') // { n: 17, d: 20 }, which is 85 %
@@ -60,8 +60,20 @@ export function shareOfLabel(scale: GradingScale, label: string): Ratio | null {
   const step = ordered[at]
   if (!step) return null
   if (step.worth !== undefined) return ratio(thousandths(step.worth), 100_000)
-  return ratio(thousandths(step.from) + thousandths(ordered[at - 1]?.from ?? '100'), 200_000)
+  const from = thousandths(step.from)
+  const upTo = at === 0 ? Math.max(from, 100_000) : thousandths(ordered[at - 1]!.from)
+  return ratio(from + upTo, 200_000)
 }
+
+/**
+ * Returns the highest percent that a grade on the scale usually has: 100, or more where a step begins or stands there.
+ *
+ * @example topOf(plusMinus) // '100'
+ */
+export const topOf = (scale: GradingScale): Decimal =>
+  scale.steps
+    .flatMap(({ from, worth }) => [from, worth ?? from])
+    .reduce((top, each) => (thousandths(each) > thousandths(top) ? each : top), '100')
 
 /** The steps, highest bound first. */
 export const descending = (scale: GradingScale): ScaleStep[] =>

@@ -99,9 +99,9 @@ const plan: fc.Arbitrary<Partial<Plan>> = fc.record({
   ),
 })
 const override = fc.constantFrom(
-  { percent: '80', label: 'B', reason: '', familyLine: '', incompleteUntil: null },
-  { percent: '89.95', label: null, reason: '', familyLine: '', incompleteUntil: null },
-  { percent: null, label: 'C', reason: '', familyLine: '', incompleteUntil: null },
+  { percent: '80', label: 'B', reason: '', familyLine: '', incompleteUntil: null, meant: '' },
+  { percent: '89.95', label: null, reason: '', familyLine: '', incompleteUntil: null, meant: '' },
+  { percent: null, label: 'C', reason: '', familyLine: '', incompleteUntil: null, meant: '' },
 )
 
 const aGradebook = fc
@@ -188,6 +188,7 @@ describe('every rule together', { timeout: 180_000 }, () => {
             reason: '',
             familyLine: '',
             incompleteUntil: null,
+            meant: '',
           })
           grades.reoverride('ann')
           const fresh = new Grades(snapshot)

@@ -156,6 +156,7 @@ describe('what the district should hold', () => {
       reason: 'redone',
       familyLine: '',
       incompleteUntil: null,
+      meant: '',
     })
     put(snapshot.records, 'remark', jointId('ann', 'q2'), { text: 'Ann is ready.' })
     expect(desired(snapshot, sourced).sendables.some((each) => each.id.includes('grade'))).toBe(false)

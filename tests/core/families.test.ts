@@ -109,6 +109,7 @@ describe('what a family sees of a student', () => {
       reason: 'Ill for three weeks, the counsellor knows',
       familyLine: 'For the project that came later.',
       incompleteUntil: null,
+      meant: '',
     })
     const seen = familyView(given, given.students[0]!, given.periods[2]!, today)
     expect(seen.grades[0]).toEqual({

@@ -151,11 +151,30 @@ describe('loose ends', () => {
       reason: '',
       familyLine: '',
       incompleteUntil: null,
+      meant: '',
     })
     expect(codes(snapshot)).toEqual(['override'])
     mend(snapshot)
     expect(find(snapshot.records, 'override', jointId('ann', 'q2'))!.label).toBe('B-')
     expect(codes(snapshot)).toEqual([])
+  })
+  it('an override above the top of the scale, until it is put right or confirmed', () => {
+    const snapshot = aClass({ categories: { a: '100' }, scores: { ann: {} } })
+    const id = jointId('ann', 'q2')
+    const override = { percent: '995', label: null, reason: '', familyLine: '', incompleteUntil: null, meant: '' }
+    put(snapshot.records, 'override', id, override)
+    const [found] = looseEnds(snapshot)
+    expect(say(found!.message)).toBe(
+      'ann Test’s override in Quarter 2 is 995, above the scale’s top of 100. Is that meant?',
+    )
+    expect(found!.fixes!.map((fix) => say(fix.message))).toEqual(['99?', '995 stays'])
+    mend(snapshot)
+    expect(find(snapshot.records, 'override', id)).toMatchObject({ percent: '99', label: 'A' })
+    expect(codes(snapshot)).toEqual([])
+    put(snapshot.records, 'override', id, { ...override, meant: '995' })
+    expect(codes(snapshot)).toEqual([])
+    put(snapshot.records, 'override', id, { ...override, percent: '996', meant: '995' })
+    expect(codes(snapshot)).toEqual(['override'])
   })
   it('an override whose label has left the scale, which is no grade any more', () => {
     const snapshot = aClass({ categories: { a: '100' }, scores: { ann: {} } })
@@ -165,6 +184,7 @@ describe('loose ends', () => {
       reason: '',
       familyLine: '',
       incompleteUntil: null,
+      meant: '',
     })
     expect(looseEnds(snapshot).map(({ code, message }) => [code, say(message)])).toEqual([
       [

@@ -17,7 +17,7 @@ import {
   toDouble,
   type Ratio,
 } from '#core/number/ratio'
-import { round, roundDecimal, roundings, type Rounding } from '#core/number/round'
+import { change, round, roundDecimal, roundings, toDecimal, type Rounding } from '#core/number/round'
 
 describe('readDecimal', () => {
   it.each([
@@ -110,6 +110,25 @@ describe('rounding', () => {
         expect(Number(round(ratio(n, 16), how))).toBeCloseTo(shown[how.rounding](n / 16, how.places), 9)
       }),
     )
+  })
+  it('keeps three places, and shows a change by its exact size, both as an exact library does', () => {
+    const number = fc.integer({ min: 0, max: 200_000 })
+    fc.assert(
+      fc.property(number, fc.integer({ min: 1, max: 999 }), number, (n, d, m) => {
+        expect(toDecimal(ratio(n, d))).toBe(
+          new Fraction(n, d)
+            .round(3)
+            .toString(3)
+            .replace(/\.?0+$/, '') || '0',
+        )
+        const moved = new Fraction(m, d).sub(n, d)
+        const tenth = moved.abs().round(1).mul(moved.s)
+        expect(Number(change(ratio(n, d), ratio(m, d)))).toBe(tenth.valueOf())
+      }),
+    )
+    expect(
+      ['88.6 90', '90 88.6', '90 90.04'].map((two) => change(...(two.split(' ').map(ofDecimal) as [Ratio, Ratio]))),
+    ).toEqual(['+1.4', '-1.4', '0.0'])
   })
   it('rounds typed decimals alike', () => {
     fc.assert(

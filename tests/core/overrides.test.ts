@@ -21,6 +21,7 @@ describe('overrides', () => {
     reason: 'redone',
     familyLine: '',
     incompleteUntil: null,
+    meant: '',
   })
   it('stand in place of the computed grade, which goes on being computed', () => {
     const { computed, override, effective } = grade(snapshot, 'ann')
@@ -38,15 +39,19 @@ describe('overrides', () => {
   })
   it('agree when the percent has the label, or is what the label stands for', () => {
     const plan = planOf(snapshot)
-    expect(agrees(plan, { percent: '82.9', label: 'B-', reason: '', familyLine: '', incompleteUntil: null })).toBe(true)
-    expect(agrees(plan, { percent: '80', label: 'A', reason: '', familyLine: '', incompleteUntil: null })).toBe(false)
+    expect(
+      agrees(plan, { percent: '82.9', label: 'B-', reason: '', familyLine: '', incompleteUntil: null, meant: '' }),
+    ).toBe(true)
+    expect(
+      agrees(plan, { percent: '80', label: 'A', reason: '', familyLine: '', incompleteUntil: null, meant: '' }),
+    ).toBe(false)
   })
   it('every label agrees with the percent that it fills in', () => {
     const plan = planOf(snapshot)
     for (const { label } of plan.scale.steps)
-      expect(agrees(plan, { ...completed(plan, { label }), reason: '', familyLine: '', incompleteUntil: null })).toBe(
-        true,
-      )
+      expect(
+        agrees(plan, { ...completed(plan, { label }), reason: '', familyLine: '', incompleteUntil: null, meant: '' }),
+      ).toBe(true)
   })
 })
 
@@ -59,6 +64,7 @@ describe('no grade', () => {
       reason: '',
       familyLine: '',
       incompleteUntil: null,
+      meant: '',
     })
     const grades = new Grades(snapshot)
     expect(grades.of('ann', 'q1').effective?.percent).toBe('90.0')

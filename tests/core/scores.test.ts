@@ -118,6 +118,17 @@ describe('the scale', () => {
     }
     expect(['A', 'B', 'C', 'D'].map(percent)).toEqual([98.75, 88.75, 74, null])
   })
+  // The rule for a top step above 100 is ours: there is no room above it whose middle it could be.
+  it('takes a top step above 100 as its bound', () => {
+    const scale = {
+      name: 'honors',
+      steps: [
+        { label: 'A+', from: '104' },
+        { label: 'A', from: '90' },
+      ],
+    }
+    expect(['A+', 'A'].map((label) => 100 * toDouble(shareOfLabel(scale, label)!))).toEqual([104, 97])
+  })
   it('ships several, each without a fault', () => {
     expect(shippedScales).toHaveLength(5)
     for (const scale of shippedScales) {

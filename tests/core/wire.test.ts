@@ -63,6 +63,7 @@ function everything(): Sendable[] {
     reason: 'redone',
     familyLine: '',
     incompleteUntil: null,
+    meant: '',
   })
   put(snapshot.records, 'remark', 'ben/q2', { text: 'Ben asks good questions.' })
   snapshot.declared.q2 = currentGrades(snapshot, snapshot.periods[2]!)

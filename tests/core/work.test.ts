@@ -62,6 +62,7 @@ describe('shown work', () => {
       reason: 'redone',
       familyLine: '',
       incompleteUntil: null,
+      meant: '',
     })
     expect(lines(snapshot, 'year')).toEqual([
       'Quarter 1 | none | no grade yet: left out; weight 40',
@@ -83,18 +84,33 @@ describe('shown work', () => {
     expect(lines(snapshot, 'q1').slice(-2)).toEqual(['Capped at 100, from 133.333….', 'Quarter 1 | 100 A'])
     expect(lines(snapshot, 'year')).toContain('Rounded twice: entered unrounded, the same periods make 97 A.')
     expect(lines(snapshot, 'q2').at(-1)).toBe('Quarter 2 | 95 A | rounded halves up from 94.5')
-    // A cap that both meet, or an override over them, leaves nothing to be seen of it.
+    // A cap that both meet leaves nothing to be seen of it.
     snapshot.records.plan.class!.cap = '90'
     expect(lines(snapshot, 'year').join()).not.toContain('Rounded twice')
-    snapshot.records.plan.class!.cap = null
+    snapshot.records.plan.class!.cap = '100'
     put(snapshot.records, 'override', jointId('ann', 'year'), {
       percent: '91',
       label: null,
       reason: '',
       familyLine: '',
       incompleteUntil: null,
+      meant: '',
     })
-    expect(lines(snapshot, 'year').join()).not.toContain('Rounded twice')
+    // Under an override the computed grade is still shown.
+    expect(lines(snapshot, 'year').join()).toContain('Rounded twice')
+  })
+  it('keeps the one assignment of an exam window, which no category drops', () => {
+    const snapshot = aClass({
+      categories: { Tests: '100' },
+      assignments: { Final: { categoryId: 'Tests', points: '50' } },
+      scores: { ann: { Final: '45' } },
+    })
+    snapshot.periods[2]!.kind = 'exam'
+    Object.assign(snapshot.records.category.Tests!, { dropCount: 1 })
+    const work = new Grades(snapshot).work('ann', 'q2')
+    expect(work.effective?.percent).toBe('90.0')
+    expect(lines(snapshot, 'q2').join()).not.toContain('dropped')
+    expect(lines(snapshot, 'q2')).toContain('Final | 45 of 50 | 100.0 of every 100')
   })
   it('says why there is none', () => {
     const snapshot = aQuarter()

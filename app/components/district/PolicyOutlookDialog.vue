@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import type { Fixed as Policy } from '#core/plan/fixed'
 import { thousandths } from '#core/number/decimal'
+import { tenths } from '#core/number/plain'
+import { ratio } from '#core/number/ratio'
 import { policyOutlook, type DistrictResponse, type PolicyOutlook } from '#shared/plans'
 import { ApiProblem, ask } from '~/composables/useApi'
 import { counted } from '~/composables/useWords'
@@ -65,7 +67,7 @@ const odd = computed(() => {
   const [work, exam] = [thousandths(weights.work), thousandths(weights.exam)]
   const sum = work + exam
   if (sum === 100_000 || sum === 0) return null
-  const share = (part: number) => ((100 * part) / sum).toFixed(1)
+  const share = (part: number) => tenths(ratio(100 * part, sum))
   const rest = (part: number) => String((100_000 - part) / 1000)
   return {
     words: `${weights.work} and ${weights.exam} come to ${sum / 1000}. They would act as ${share(work)} and ${share(exam)} of 100.`,

@@ -4,6 +4,8 @@ import { categoryCalled } from '#core/plan/counterpart'
 import type { Assignment } from '#core/plan/assignment'
 import type { Pattern } from '#core/plan/pattern'
 import { readDecimal } from '#core/number/decimal'
+import { plainly } from '#core/number/plain'
+import { multiply, ofDecimal } from '#core/number/ratio'
 import { useClassStore } from '~/stores/class'
 import { CHOOSE, useAssignmentForm } from '~/composables/useAssignmentForm'
 import { useBatch } from '~/composables/useBatch'
@@ -50,7 +52,7 @@ const scoredIn = [
 const weighs = computed(() => {
   const [points, times] = [readDecimal(form.points), readDecimal(form.multiplier)]
   if (points === null || times === null || Number(times) === 1) return ''
-  return `${points} points that weigh as ${readDecimal((Number(points) * Number(times)).toFixed(3)) ?? ''}`
+  return `${points} points that weigh as ${plainly(multiply(ofDecimal(points), ofDecimal(times)))}`
 })
 
 async function save(): Promise<void> {

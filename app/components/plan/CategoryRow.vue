@@ -12,7 +12,7 @@ const props = defineProps<{
   /** What all weights come to. */
   sum: number
   /** What the weight comes to now, of 100; null while it has no result. */
-  acts: number | null
+  acts: string | null
   items: number
   /** The most items that any period has in it. */
   fullest: number
@@ -38,7 +38,7 @@ const effectiveWords = computed(() => {
   if (!props.category.counts) return 'in no grade'
   if (props.method !== 'categories') return '–'
   if (props.category.extraCredit) return 'adds'
-  return props.acts === null ? 'no scores yet' : props.acts.toFixed(1)
+  return props.acts ?? 'no scores yet'
 })
 const tooMany = computed(
   () => props.category.dropCount > 0 && props.items > 0 && props.category.dropCount >= props.fullest,

@@ -6,6 +6,8 @@ import { gradingPeriods } from '#core/calendar/periods'
 import { assignmentsIn } from '#core/plan/rules'
 import { made100 } from '#core/looseends/weights'
 import { thousandths } from '#core/number/decimal'
+import { tenths } from '#core/number/plain'
+import { ratio } from '#core/number/ratio'
 import { useClassStore } from '~/stores/class'
 import { counted } from '~/composables/useWords'
 
@@ -44,10 +46,9 @@ const acting = computed(() => {
       [...(classStore.gradeOfStudent(student.id)?.categories ?? [])].flatMap(([id, result]) => (result ? id : [])),
     ),
   )
-  const total = inSum.value.reduce((all, each) => all + (filled.has(each.id) ? Number(weightOf(each)) : 0), 0)
-  return new Map(
-    inSum.value.map((each) => [each.id, filled.has(each.id) && total ? (100 * Number(weightOf(each))) / total : null]),
-  )
+  const acts = inSum.value.filter((each) => filled.has(each.id))
+  const total = acts.reduce((all, each) => all + thousandths(weightOf(each)), 0)
+  return new Map(total ? acts.map((each) => [each.id, tenths(ratio(100 * thousandths(weightOf(each)), total))]) : [])
 })
 
 const byPeriod = computed(() => {

@@ -1,5 +1,5 @@
 import type { Period } from '#core/calendar/periods'
-import { toDouble } from '#core/number/ratio'
+import { change } from '#core/number/round'
 import { studentRecord } from '#core/records'
 import { counted } from '~/composables/useWords'
 import type { ClassStore } from '~/stores/class'
@@ -39,8 +39,7 @@ export function lookResults(classStore: ClassStore, period: Period, before: Peri
               const was = classStore.gradeOfStudent(line.student.id, before.id)?.effective
               const now = line.grade?.effective
               if (!was || !now) return { text: '' }
-              const change = Math.round((toDouble(now.value) - toDouble(was.value)) * 10) / 10
-              return { text: change > 0 ? `+${change.toFixed(1)}` : change === 0 ? '0.0' : change.toFixed(1) }
+              return { text: change(was.value, now.value) }
             },
           },
         ]

@@ -45,6 +45,8 @@ export const endSentences: Sentences<'end' | 'mend'> = {
     `The override of ${student} in ${inPeriod(period)} is ${label}, which is no longer on the scale: it is no grade. Give another one.`,
   'end.override-disagrees': ({ student, percent, label }) =>
     `The override of ${student} says ${percent} and ${label}, which do not agree.`,
+  'end.override-high': ({ student, period, percent, top }) =>
+    `${student}’s override in ${inPeriod(period)} is ${percent}, above the scale’s top of ${top}. Is that meant?`,
   'end.level-override': ({ student, given, standard, period, calculated }) =>
     `You gave ${student} ${given} for ${standard} in ${period}, where the evidence says ${calculated}. Say why, for the record.`,
   'end.far-above': ({ student, score, possible, assignment, others }) =>

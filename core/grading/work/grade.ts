@@ -47,13 +47,11 @@ export interface GradeWork {
  * How a composed grade comes about, from the work of its children.
  *
  * @param total what was composed of them
- * @param isOverridden whether the teacher's own grade stands over it, so that no rounding of children can be seen
  */
 export function composedWork(
   plan: Readonly<Plan>,
   composed: Composed,
   total: Ratio | null,
-  isOverridden: boolean,
   works: readonly GradeWork[],
 ): ComposedWork {
   const entering = (work: GradeWork) => {
@@ -72,7 +70,7 @@ export function composedWork(
         child.enters === null || weights.n == 0 ? null : divide(multiply(child.weight, HUNDRED), weights),
     })),
     total,
-    unrounded: isOverridden ? null : unroundedOf(plan, composed, total, works),
+    unrounded: unroundedOf(plan, composed, total, works),
   }
 }
 

@@ -55,7 +55,8 @@ export function periodWork(
   const rules = context.rules(period).categories
   const commonDenominator = commonLine(window, sums)
   const categories = window.segments.map((segment, at): CategoryWork => {
-    const own = sums.categories[at]!
+    // The one assignment of an exam window is the grade, so no category drops it.
+    const own = window.exam < 0 ? sums.categories[at]! : { ...sums.categories[at]!, dropped: [] }
     const rule = rules[at]
     const basis = basisUnder(method, rule?.category ?? uncategorised)
     const inOrder = segment.at.toSorted((a, b) => a - b)

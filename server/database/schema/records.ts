@@ -224,6 +224,7 @@ export const overrides = pgTable(
     reason: text('reason').notNull(),
     familyLine: text('family_line').notNull().default(''),
     incompleteUntil: day('incomplete_until'),
+    meant: text('meant').notNull().default(''),
   },
   (t) => [primaryKey({ columns: [t.sectionId, t.id] }), ofStudent('overrides', t), ofPeriod('overrides', t)],
 )

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { workLines } from '~/words/work-lines'
-import { fullName } from '#core/section'
+import { enrolledOn, fullName } from '#core/section'
 import { describeMarks, describeMethod, describeRounding } from '~/words/plan'
 import { useClassStore } from '~/stores/class'
 import { usePerson } from '~/stores/person'
@@ -11,6 +11,7 @@ import { changeQuery } from '~/composables/useGoTo'
 const route = useRoute()
 const router = useRouter()
 const classStore = useClassStore()
+const { today } = storeToRefs(usePerson())
 
 const student = computed(() => classStore.students.find((each) => each.id === route.query.student) ?? null)
 const lines = computed(() => {
@@ -23,7 +24,7 @@ const grades = computed(() => {
     id: each.id,
     name: fullName(each),
     grade: classStore.gradeOfStudent(each.id)?.effective ?? null,
-    there: each.spans.some((span) => span.lastDay === null || span.lastDay >= usePerson().today),
+    there: enrolledOn(each, today.value),
   }))
 })
 const counting = computed(() => grades.value.filter((each) => each.there && each.grade))
@@ -74,7 +75,7 @@ const neighbour = (by: number) => classStore.students[at.value + by]
             <tr v-for="each in grades" :key="each.id" :class="{ soft: !each.there || !each.grade }">
               <td>{{ each.name }}</td>
               <td class="number">{{ each.grade?.percent ?? 'no grade: left out' }}</td>
-              <td>{{ each.there ? (each.grade?.label ?? '') : 'no longer in the class: left out' }}</td>
+              <td>{{ each.there ? (each.grade?.label ?? '') : 'not in the class today: left out' }}</td>
             </tr>
           </tbody>
           <tfoot>

@@ -1,0 +1,1 @@
+ALTER TABLE "overrides" ADD COLUMN "meant" text DEFAULT '' NOT NULL;
