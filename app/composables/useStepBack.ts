@@ -1,20 +1,30 @@
-import type { Change } from '#core/acts/act'
+import type { ActKind, Change } from '#core/acts/act'
+import { scoresOf } from '#core/scores/scores-of'
 import { describeStep } from '~/words/steps'
 import type { Step } from '#core/acts/steps'
 import { partsOf } from '#core/kind'
 import type { Kind } from '#core/kinds'
 import { periodOf } from '#core/calendar/periods'
+import type { EventBusKey } from '@vueuse/core'
 import { shortInstant } from '~/composables/useWords'
 import type { ClassStore } from '~/stores/class'
+import { useNotices } from '~/stores/notices'
 import { useShownCells } from '~/stores/shown-cells'
+import { useUnread, type Unread } from '~/stores/unread'
 import { askedQuery, goTo } from '~/composables/useGoTo'
 
 export type Way = 'undo' | 'redo'
-/** A step that is not in view: its words, and when it was done where that is long ago. */
+/** A step that is asked about first, and why. */
 export interface AskedStep {
   way: Way
   words: string
+  /** When it was done, if that was in an earlier sitting. */
   when: string
+  isInView: boolean
+  /** Scores that would leave the grades of the open classes. */
+  scores: number
+  /** Classes that are not open and would change too. */
+  elsewhere: number
 }
 interface Stepping {
   nearest: { undo?: Step; redo?: Step }
@@ -22,8 +32,13 @@ interface Stepping {
   redo: () => unknown
 }
 
+/** Undo and redo that are asked for from outside the page, such as in *Find or do*. */
+export const askedSteps: EventBusKey<Way> = Symbol('asked steps')
+
 /** What was done longer ago is of another sitting. */
 const SITTING_MS = 30 * 60_000
+/** Acts whose scores no hand typed here: taking them back empties cells that nobody is looking at. */
+const BRINGING: ReadonlySet<ActKind> = new Set(['import', 'pull', 'move scores'])
 
 /** The pages on which a record of each kind is seen, by the last part of their address. */
 const seenOn: Readonly<Partial<Record<Kind, readonly string[]>>> = {
@@ -41,14 +56,16 @@ const seenOn: Readonly<Partial<Record<Kind, readonly string[]>>> = {
 }
 
 /**
- * Undo and redo that say what they take back, and ask before it where that is not in view or of another sitting. What was
- * stepped over is shown.
+ * Undo and redo that say what they take back. They ask first if that is not in view, of another sitting, in another class,
+ * or would take scores away. What was stepped over is shown. An entry that couldn't be read is undone like any other.
  *
  * @param classes the classes that are open
  */
 export function useStepBack(stepping: () => Stepping, classes: () => readonly ClassStore[]) {
   const route = useRoute()
   const { isShown } = useShownCells()
+  const unread = useUnread()
+  const notices = useNotices()
   const asking = ref<AskedStep | null>(null)
   const open = () => new Map(classes().map((each) => [each.snapshot!.section.id, each]))
 
@@ -75,15 +92,48 @@ export function useStepBack(stepping: () => Stepping, classes: () => readonly Cl
     return here.length > cells.length || cells.some(({ scope, change }) => isShown(scope, change.id))
   }
 
+  /** How many scores a step takes out of the grades: with an assignment, or brought by another system or a file. */
+  function scoresTaken(step: Step, way: Way): number {
+    const brought = step.some(({ act }) => BRINGING.has(act.kind))
+    return changesHere(step).reduce((sum, { scope, change }) => {
+      const to = (way === 'undo' ? change.from : change.to) as { removed?: boolean; value?: unknown }
+      if (change.kind === 'assignment' && to.removed) return sum + scoresOf(open().get(scope)!.snapshot!, change.id)
+      return sum + (brought && change.kind === 'cell' && to.value === null ? 1 : 0)
+    }, 0)
+  }
+
+  /** The newest entry that couldn't be read, if nothing was done here after it. */
+  function unreadEntry(): Unread | null {
+    const entry = unread.newest(new Set(open().keys()))
+    const last = stepping().nearest.undo?.at(-1)
+    return entry && entry.at >= (last?.act.at ?? '') ? entry : null
+  }
+  function takeAway({ sectionId, kind, id, text }: Unread): void {
+    unread.end(sectionId, kind, id)
+    open().get(sectionId)?.renewRow(partsOf(id)[0]!)
+    notices.say(`Removed “${text}”, which couldn’t be read.`)
+  }
+
   function step(way: Way): void {
+    const entry = way === 'undo' ? unreadEntry() : null
+    if (entry) return takeAway(entry)
     const next = stepping().nearest[way]
     if (!next) return
     const { act, ago = 0 } = next[0]!
-    // By the server's clock: this machine's may be wrong by days.
-    const isOld = ago > SITTING_MS
-    if (!isOld && isInView(next)) return void stepping()[way]()
-    asking.value = { way, words: descriptions.value[way] ?? '', when: isOld ? shortInstant(new Date(act.at)) : '' }
+    const asked: AskedStep = {
+      way,
+      words: descriptions.value[way] ?? '',
+      // By the server's clock: this machine's may be wrong by days.
+      when: ago > SITTING_MS ? shortInstant(new Date(act.at)) : '',
+      isInView: isInView(next),
+      scores: scoresTaken(next, way),
+      elsewhere: new Set(next.flatMap(({ scope }) => (open().has(scope) ? [] : scope))).size,
+    }
+    if (asked.isInView && !asked.when && !asked.scores && !asked.elsewhere) return void stepping()[way]()
+    asking.value = asked
   }
+
+  useEventBus(askedSteps).on(step)
 
   async function go(): Promise<void> {
     const way = asking.value?.way
@@ -126,8 +176,15 @@ export function useStepBack(stepping: () => Stepping, classes: () => readonly Cl
     })
   }
 
+  /** Whether there is something to undo, and to redo. */
+  const can = computed(() => ({
+    undo: stepping().nearest.undo !== undefined || unreadEntry() !== null,
+    redo: stepping().nearest.redo !== undefined,
+  }))
+
   return {
     descriptions,
+    can,
     asking,
     undo: () => step('undo'),
     redo: () => step('redo'),

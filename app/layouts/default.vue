@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useFinding } from '~/composables/useFinding'
-import { FindDialog, SealedDialog } from '~/composables/later'
+import { FindDialog, PointsDialog, SealedDialog } from '~/composables/later'
+import { usePointsQuestion } from '~/stores/points-question'
 import { useSealed } from '~/stores/sealed'
 import { useFrame } from '~/stores/frame'
 
@@ -9,6 +10,7 @@ const hasMargin = computed(() => route.meta.margin === true)
 
 const finding = useFinding()
 const sealed = useSealed()
+const points = usePointsQuestion()
 useEventListener('keydown', (event: KeyboardEvent) => {
   if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'k') return
   event.preventDefault()
@@ -48,6 +50,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     </aside>
     <div class="foot"><NoticeStrip /><StatusLine /></div>
     <SealedDialog v-if="sealed.waiting" />
+    <PointsDialog v-if="points.question" />
     <FindDialog v-if="finding" @close="finding = false" />
   </div>
 </template>

@@ -9,10 +9,9 @@ import { counted } from '~/composables/useWords'
 useHead({ title: 'Learning habits · Yukata' })
 const today = useToday()
 if (!today.classes) await today.load()
-const { open, problem, steps, stepBack, ready } = useOpenClasses((today.classes ?? []).map((each) => each.id))
+const { open, problem, stepBack, ready } = useOpenClasses((today.classes ?? []).map((each) => each.id))
 const isOpening = ref(true)
 void ready.finally(() => (isOpening.value = false))
-const { counts } = steps
 const withHabits = computed(() => open.value.filter((each) => standardsOf(each.structure!).some((one) => one.habit)))
 const lead = computed(() => withHabits.value[0])
 const periods = computed(() => lead.value?.periods.filter((each) => each.kind === 'grading') ?? [])
@@ -31,7 +30,7 @@ const twice = computed(() => [...classesOf.value.values()].filter((each) => each
   <main id="work" class="page habits">
     <header>
       <h1>Learning habits</h1>
-      <span class="steps"><StepButtons :steps="counts" :by="stepBack" /></span>
+      <span class="steps"><StepButtons :by="stepBack" /></span>
     </header>
     <Message v-if="problem" severity="error">{{ problem }}</Message>
     <template v-if="lead">

@@ -203,6 +203,8 @@ export class SheetController {
   private onKey(event: KeyboardEvent): void {
     if (event.isComposing) return
     const onSheet = event.target === this.host.root || this.host.hit(event.target) !== null
+    // An input method writes into whatever has the keyboard once this key was seen.
+    if (event.key === 'Process' && onSheet && !this.editing) return this.edit('')
     const used = this.editing ? this.editorKey(event) : onSheet && this.cellKey(event)
     if (used) event.preventDefault()
   }
@@ -267,6 +269,20 @@ export class SheetController {
     return this.typed(event.key, isCapital)
   }
 
+  /** Types keys that were gathered while a question was up. */
+  private replay(keys: readonly string[]): void {
+    this.rove(true)
+    const { input } = this.host.overlay
+    for (const key of keys) {
+      const event = new KeyboardEvent('keydown', { key, cancelable: true })
+      if (!this.editing) this.cellKey(event)
+      else if (!this.editorKey(event)) {
+        input.value = key === 'Backspace' ? input.value.slice(0, -1) : input.value + (key.length === 1 ? key : '')
+        this.held?.remember(input.value)
+      }
+    }
+  }
+
   /** Digits and capitals begin an entry, as of a label of the scale; small letters are marks. */
   private typed(key: string, isCapital: boolean): boolean {
     if (this.atEnd) {
@@ -275,12 +291,19 @@ export class SheetController {
     }
     if (PAGE_KEYS.has(key)) return false
     const isLetter = /^\p{L}$/u.test(key)
-    if (this.isComputed || isCapital || (isLetter && this.host.inLetters(this.active))) return this.edited(key)
+    const isMark = this.host.isMark(key)
     // Wait for the end of the entry in one cell, because `abc` isn't a mark. Mark a block right away.
-    if (isOneCell(this.block) && this.host.isMark(key)) return this.edited(key)
-    if ((isLetter || key === '=') && this.host.letter(key, placesIn(this.block))) return true
+    const begins =
+      this.isComputed ||
+      isCapital ||
+      (isLetter && this.host.inLetters(this.active)) ||
+      (isMark && isOneCell(this.block))
+    const acts = () => (isLetter || key === '=') && this.host.letter(key, placesIn(this.block))
+    if (!begins && !isMark && acts()) return true
+    if (key.trim() === '') return false
+    if (!this.isComputed && this.host.asksFirst(this.active, (since) => this.replay([key, ...since]))) return true
     // Anything else that can be seen stays in the cell, to be read or to be marked: nothing typed disappears.
-    return key.trim() !== '' && this.edited(key)
+    return (!begins && isMark && acts()) || this.edited(key)
   }
 
   private stepped(rows: number, columns: number, extend: boolean): boolean {

@@ -68,6 +68,11 @@ export function featureActions(
     },
     remember: (rowId, columnId, text) =>
       unread.remember(text === null ? null : { sectionId, ...of(columnId).record(rowId), text }),
+    asksFirst(rowId, columnId, go) {
+      const { kind, id } = of(columnId).record(rowId)
+      const isAsked = kind === 'cell' || kind === 'evidence' || kind === 'levelOverride'
+      return isAsked && classStore.asksFirst(kind, id, go)
+    },
     clear(cells) {
       cells.forEach((cell) => end(...cell))
       change(

@@ -1,5 +1,5 @@
 import type { MessageOf } from '#core/message'
-import type { Place, Wish } from './types'
+import type { Place, Placed, Wish } from './types'
 
 /** Where something is in the content of the sheet, in pixels. */
 export interface Box {
@@ -46,10 +46,12 @@ export interface SheetHost {
   shown(place: Place): string
   /** Binds what is about to be typed to the student and the column of a cell, wherever that cell goes. */
   hold(place: Place): HeldCell
+  /** Asks before the first key in a cell of a declared term; `go` gets the keys typed since. Returns whether it asked. */
+  asksFirst(place: Place, go: (keys: readonly string[]) => void): boolean
   clear(places: Place[]): void
   paste(entries: { place: Place; text: string }[]): number
   /** Shows who would get what before several rows are pasted, and goes on by itself; answers whether it does. */
-  ask(position: () => { place: Place; text: string }[], go: () => void): boolean
+  ask(placed: () => Placed, go: () => void): boolean
   /** Takes a pasted table in which names of students stand; answers whether it does. */
   named(table: string[][], from: Place): boolean
   /** Copies the first of each list of cells into those under it. */

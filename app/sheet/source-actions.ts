@@ -107,6 +107,10 @@ export function sourceActions(
       const found = at(rowId, columnId)
       found?.own.remember(found.id, text)
     },
+    asksFirst(rowId, columnId, go) {
+      const place = source.placeOf(rowId, columnId)
+      return place?.classStore.asksFirst('cell', jointId(...place.id), go) ?? false
+    },
     clear(cells) {
       for (const { own, ids } of cellsIn(cells)) ids.forEach(own.endUnread)
       foresee(cells, { do: 'clear' }).perform()

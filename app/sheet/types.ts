@@ -122,6 +122,22 @@ export interface ResultView {
 /** What is wished of a computed cell: something typed (or the editor, with nothing), or a key that changes cells. */
 export type Wish = { type: string } | 'clear' | 'paste' | 'fill'
 
+/** Where each pasted text goes, and what has no place. */
+export interface Placed {
+  entries: { place: Place; text: string }[]
+  /** Texts beyond the last row or column. */
+  left: string[]
+  /** Rows in between that get nothing, because the student wasn't in the class then. */
+  skipped: number[]
+}
+
+/** Where pasted texts go, what has no place, and the names of students between them who get nothing. */
+export interface PlacedCells {
+  entries: [rowId: string, columnId: string, text: string][]
+  left: string[]
+  skipped: string[]
+}
+
 /** What a sheet does with what is typed into it. Refusals are words for a person. */
 export interface SheetActions {
   /** What editing in place begins with. */
@@ -132,11 +148,16 @@ export interface SheetActions {
   leave(rowId: string, columnId: string, text: string, reason: MessageOf<'entry'>): void
   /** Remembers on this machine what is being typed in a cell, so that a crash doesn't lose it; null forgets it. */
   remember?(rowId: string, columnId: string, text: string | null): void
+  /**
+   * Asks before the first key in a cell of a declared term. Returns whether it asked; then `go` gets the keys typed since,
+   * once it is agreed.
+   */
+  asksFirst?(rowId: string, columnId: string, go: (keys: readonly string[]) => void): boolean
   clear(cells: [rowId: string, columnId: string][]): void
   /** Takes a block of texts; gives how many were refused. */
   paste(entries: [rowId: string, columnId: string, text: string][]): number
   /** Shows who would get what before several rows are pasted, then goes on; answers whether it does. */
-  ask?(entries: () => [rowId: string, columnId: string, text: string][], go: () => void): boolean
+  ask?(placed: () => PlacedCells, go: () => void): boolean
   /** Takes a table with names in it, pasted on a column; answers whether it does. Without it, a block is a block. */
   named?(table: string[][], columnId: string): boolean
   /** Copies the first of each list of cells into the others. */

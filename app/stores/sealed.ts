@@ -1,35 +1,75 @@
-/** What waits for a word, because it would move the grades of a term that is declared. */
+import { useNotices } from '~/stores/notices'
+
+/** Continues with the keys that were typed while the question was up. */
+type Go = (keys: readonly string[]) => void
+
+/** What waits for an answer, because it would move the grades or levels of a declared term. */
 interface Waiting {
   /** The periods, by class and id, with their titles. */
   periods: ReadonlyMap<string, string>
-  /** What was typed meanwhile, in its order: hands are faster than a question. */
-  goes: readonly (() => void)[]
+  /** What was done before the answer, in its order: hands are faster than a question. */
+  goes: readonly Go[]
+  /** Whether the keys typed since are gathered, to go into the cells once it is agreed. */
+  gathers: boolean
 }
 
+/** Keys that go on with a stack. Tab and Escape belong to the question. */
+const OF_A_STACK = /^(.|Enter|Backspace|Arrow(Up|Down|Left|Right))$/u
+
 /**
- * Asks once in a sitting, for each class and period, before grades of a declared term are moved. What was typed waits
- * meanwhile, all of it, and is dropped where it is left.
+ * Asks once in a sitting, for each class and period, before a declared term is moved. What was typed waits, all of it, and
+ * goes into its cells when it is agreed; if it isn't, a notice says so.
  */
 export const useSealed = defineStore('sealed', () => {
+  const notices = useNotices()
   const waiting = shallowRef<Waiting | null>(null)
+  const keys = ref<string[]>([])
   const agreed = new Set<string>()
 
-  /** Whether it may go on at once; else it is asked, and `go` called later. */
-  function mayGo(sectionId: string, periods: readonly { id: string; title: string }[], go: () => void): boolean {
+  /**
+   * Returns whether it can go on right away. If not, the question is asked, and `go` is called after it is agreed.
+   *
+   * @param gathers whether keys typed from now on belong to the sheet
+   */
+  function mayGo(sectionId: string, periods: readonly { id: string; title: string }[], go: Go, gathers = false) {
     const asked = periods
       .map(({ id, title }) => [`${sectionId} ${id}`, title] as const)
       .filter(([key]) => !agreed.has(key))
     if (!asked.length) return true
-    const { periods: before = [], goes = [] } = waiting.value ?? {}
-    waiting.value = { periods: new Map([...before, ...asked]), goes: [...goes, go] }
+    const before = waiting.value
+    waiting.value = {
+      periods: new Map([...(before?.periods ?? []), ...asked]),
+      goes: [...(before?.goes ?? []), go],
+      gathers: gathers || (before?.gathers ?? false),
+    }
     return false
   }
-  function answer(yes: boolean): void {
+
+  // From the first key on, also before the question is drawn.
+  useEventListener(
+    document,
+    'keydown',
+    (event) => {
+      if (!waiting.value?.gathers || event.ctrlKey || event.metaKey || event.altKey || event.isComposing) return
+      if (!OF_A_STACK.test(event.key) || (event.target as HTMLElement).closest('button')) return
+      event.preventDefault()
+      event.stopPropagation()
+      keys.value.push(event.key)
+    },
+    { capture: true },
+  )
+
+  async function answer(yes: boolean): Promise<void> {
     const asked = waiting.value
+    const typed = keys.value
     waiting.value = null
-    if (!asked || !yes) return
+    keys.value = []
+    if (!asked) return
+    if (!yes) return void (asked.gathers && notices.say('Left as declared. What you typed wasn’t saved.'))
     for (const key of asked.periods.keys()) agreed.add(key)
-    for (const go of asked.goes) go()
+    // The question gives the keyboard back first.
+    await nextTick()
+    asked.goes.forEach((go, at) => go(at === 0 ? typed : []))
   }
-  return { waiting, mayGo, answer }
+  return { waiting, keys, mayGo, answer }
 })

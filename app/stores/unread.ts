@@ -12,6 +12,8 @@ export interface Unread {
   id: string
   text: string
   reason: MessageOf<'entry' | 'field'>
+  /** When it was typed, by this machine's clock; missing where an earlier release kept it. */
+  at?: string
 }
 
 const KEPT = 'unread entries'
@@ -28,9 +30,18 @@ export const useUnread = defineStore('unread', () => {
   const find = (sectionId: string, kind: Kind, id: string) => byKey.value.get(keyOf({ sectionId, kind, id }))
   const of = (sectionId: string) => entries.value.filter((each) => each.sectionId === sectionId)
 
+  /** Keys of the entries typed in this tab since its page started, the newest last. */
+  let typedHere: string[] = []
   function put(entry: Unread): void {
     const key = keyOf(entry)
-    set([...entries.value.filter((each) => keyOf(each) !== key), entry])
+    typedHere = [...typedHere.filter((each) => each !== key), key]
+    set([...entries.value.filter((each) => keyOf(each) !== key), { ...entry, at: new Date().toISOString() }])
+  }
+  /** Returns the newest entry typed here in one of these classes that is still unread. */
+  function newest(sectionIds: ReadonlySet<string>): (Unread & { at: string }) | null {
+    const key = typedHere.findLast((each) => sectionIds.has(byKey.value.get(each)?.sectionId ?? ''))
+    const found = key === undefined ? undefined : byKey.value.get(key)
+    return found?.at === undefined ? null : { ...found, at: found.at }
   }
   /** Ends one, however: typed anew, changed by another hand, or cleared. */
   function end(sectionId: string, kind: Kind, id: string): void {
@@ -77,7 +88,7 @@ export const useUnread = defineStore('unread', () => {
     { immediate: true },
   )
 
-  return { entries, find, of, put, end, keepOnly, remember }
+  return { entries, find, of, put, newest, end, keepOnly, remember }
 })
 
 /** An earlier release kept the reason as a sentence. */

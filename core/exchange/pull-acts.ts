@@ -1,9 +1,6 @@
 import type { Desired } from '../desired'
-import { jointId } from '../kind'
 import { readDecimal } from '../number/decimal'
-import { divide, multiply, ofDecimal } from '../number/ratio'
-import { toDecimal } from '../number/round'
-import { record } from '../records'
+import { rescaledScores } from '../grading/points-change'
 import type { ClassSnapshot } from '../section'
 import type { PullDifference } from './pull'
 import { shortNameOf } from './pull'
@@ -32,7 +29,8 @@ export function pulledIn(snapshot: ClassSnapshot, differences: readonly PullDiff
     if (step === 'create') return { difference, desired: [created(snapshot, id, after!, names)] }
     const changed = differing.filter((name) => after![name] !== here![name])
     const to = Object.fromEntries(changed.map((name) => [name, after![name]]))
-    const scaled = rescale && changed.includes('points') ? rescaled(snapshot, id, here!, after!, scored) : []
+    const points = rescale && changed.includes('points') ? readDecimal(String(after!.points)) : null
+    const scaled = points === null ? [] : rescaledScores(snapshot, { assignmentId: id, points }, scored)
     return { difference, desired: [{ kind: 'assignment', id, to } as Desired, ...scaled] }
   })
 }
@@ -48,23 +46,4 @@ function created(snapshot: ClassSnapshot, id: string, after: Fields, names: Set<
 
 function scoreFrom(snapshot: ClassSnapshot, difference: PullDifference): Desired[] | null {
   return taking(snapshot, { ...difference, here: difference.here ?? {} })
-}
-
-/** Points that were typed here, in the same share of the points possible; in thousandths where that is no whole number. */
-function rescaled(
-  snapshot: ClassSnapshot,
-  assignmentId: string,
-  here: Fields,
-  after: Fields,
-  scored: ReadonlySet<string>,
-): Desired[] {
-  const [before, now] = [here.points, after.points].map((points) => readDecimal(String(points ?? '')))
-  if (!before || !now || before === '0') return []
-  const share = divide(ofDecimal(now), ofDecimal(before))
-  return snapshot.students.flatMap(({ id: studentId }): Desired[] => {
-    const id = jointId(studentId, assignmentId)
-    const { value } = record(snapshot.records, 'cell', id)
-    if (scored.has(id) || !value || !('points' in value)) return []
-    return [{ kind: 'cell', id, to: { value: { points: toDecimal(multiply(ofDecimal(value.points), share)) } } }]
-  })
 }

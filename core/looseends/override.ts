@@ -52,9 +52,7 @@ function high(snapshot: ClassSnapshot, id: string, student: Student, percent: st
     code: 'override',
     message: { code: 'end.override-high', student: fullName(student), period, percent, top },
     fixes: [
-      ...(shorter === null
-        ? []
-        : [fix(completed(plan, { percent: shorter }), { code: 'mend.meant', score: shorter })]),
+      ...(shorter === null ? [] : [fix(completed(plan, { percent: shorter }), { code: 'mend.meant', score: shorter })]),
       fix({ meant: percent }, { code: 'mend.stays', score: percent }),
     ],
   }

@@ -5,7 +5,8 @@ import { record } from '../records'
 import type { ClassSnapshot } from '../section'
 
 /**
- * The declared periods whose grades changes of scores and marks can move: those that hold the assignment's due date.
+ * Returns the declared periods whose grades or levels a change can move. A score, mark, or typed level moves those that hold
+ * the assignment's due date; an override of a level moves its own period.
  *
  * @example declaredTouched(snapshot, [{ kind: 'cell', id: 'ann/quiz', … }]).map((each) => each.title) // ['Quarter 1']
  */
@@ -17,9 +18,11 @@ export function declaredTouched(
   if (!declared.length) return []
   return declared.filter((period) =>
     changes.some(({ kind, id, to }) => {
-      if (kind !== 'cell' || !('value' in to || 'marks' in to)) return false
-      const { dueOn, counts } = record(records, 'assignment', partsOf(id)[1]!)
-      return counts && belongs(periods, period, dueOn)
+      const [, second, third] = partsOf(id)
+      if (kind === 'levelOverride') return 'level' in to && third === period.id
+      if (kind !== 'evidence' && !(kind === 'cell' && ('value' in to || 'marks' in to))) return false
+      const { dueOn, counts } = record(records, 'assignment', second!)
+      return (counts || kind === 'evidence') && belongs(periods, period, dueOn)
     }),
   )
 }

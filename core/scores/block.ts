@@ -8,6 +8,7 @@ import { toggleMark, type Mark } from './score'
 export type BlockEdit =
   | { do: 'fill blanks'; text: string }
   | { do: 'fill all'; text: string }
+  | { do: 'fill marked'; marks: readonly Mark[]; text: string; note: string; noteFor: Cell['noteFor'] }
   | { do: 'set mark'; mark: Mark }
   | { do: 'clear mark'; mark: Mark }
   | { do: 'note'; note: string; noteFor: Cell['noteFor'] }
@@ -36,7 +37,8 @@ const isToFill = ({ cell, there }: BlockCell) => there && isBlank(cell)
 
 /**
  * Does one thing to every cell of a block, before anything is kept: for showing it, then for doing it as one act.
- * Whoever was not in the class on the due date is left alone; *fill blanks* leaves alone whoever has a score or a mark.
+ * Students who weren't enrolled on the due date are skipped; *fill blanks* skips cells with a score or a mark, *fill marked*
+ * all but those with one of the marks and no score.
  *
  * @example onBlock(cells, { do: 'fill blanks', text: '10' }).changes.length // 27
  */
@@ -58,6 +60,8 @@ function done(each: BlockCell, edit: BlockEdit): Partial<Cell> | { refused: Mess
       return isToFill(each) ? entered(each, edit.text) : {}
     case 'fill all':
       return each.there ? entered(each, edit.text) : { refused: NOT_THERE }
+    case 'fill marked':
+      return isMarked(cell, edit.marks) ? withReason(each, edit) : {}
     case 'set mark':
       if (!each.there) return { refused: NOT_THERE }
       return cell.marks.includes(edit.mark) ? {} : { marks: toggleMark(cell.marks, edit.mark) }
@@ -67,6 +71,21 @@ function done(each: BlockCell, edit: BlockEdit): Partial<Cell> | { refused: Mess
       return { note: edit.note, ...(edit.note ? { noteFor: edit.noteFor } : {}) }
     case 'clear':
       return { value: null, marks: [] }
+  }
+}
+
+/** A cell without a value that has one of the marks. */
+const isMarked = ({ value, marks }: Readonly<Cell>, wanted: readonly Mark[]) =>
+  value === null && marks.some((mark) => wanted.includes(mark))
+
+/** The value in place of a mark's own rule. The mark stays, and the reason joins the note that is there. */
+function withReason(each: BlockCell, { text, note, noteFor }: Extract<BlockEdit, { do: 'fill marked' }>) {
+  const to = entered(each, text)
+  if ('refused' in to || to.value === undefined || to.value === null) return to
+  const { cell } = each
+  return {
+    value: to.value,
+    ...(note ? { note: [cell.note, note].filter(Boolean).join(' '), ...(cell.note ? {} : { noteFor }) } : {}),
   }
 }
 

@@ -68,7 +68,8 @@ export function classDay(snapshot: ClassSnapshot, period: Period | null, today: 
     joined: named(present.filter(({ spans }) => spans.some((span) => isNews(span.firstDay)))),
     left: named(
       snapshot.students.filter(
-        (student) => !enrolledOn(student, today) && student.spans.some(({ lastDay }) => isNews(lastDay && daysAfter(lastDay, 1))),
+        (student) =>
+          !enrolledOn(student, today) && student.spans.some(({ lastDay }) => isNews(lastDay && daysAfter(lastDay, 1))),
       ),
     ),
     missing: present

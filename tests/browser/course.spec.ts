@@ -66,6 +66,7 @@ test('a column tells of each class, and what is done with it is done in all; a s
   await desk.openClass('Earth Systems 7B')
   await expect(page.getByRole('columnheader', { name: /^Check 5/ })).toHaveCount(0)
   await page.getByRole('button', { name: 'Undo' }).click()
+  await page.getByRole('dialog').getByRole('button', { name: 'Undo' }).click()
   await expect(page.getByRole('columnheader', { name: /^Check 5/ })).toBeVisible()
   await openCourse(desk)
   await expect(page.getByRole('columnheader', { name: /^Check 5/ })).toBeVisible()

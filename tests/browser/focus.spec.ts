@@ -47,6 +47,7 @@ const elsewhere: Record<string, string> = {
   'frame/StepDialog.vue': 'focus.spec.ts',
   'gradebook/GridDialog.vue': 'blocks.spec.ts',
   'gradebook/PasteDialog.vue': 'sheet.spec.ts',
+  'gradebook/PointsDialog.vue': 'points.spec.ts',
   'student/MovedScores.vue': 'course.spec.ts',
   'district.vue': 'focus.spec.ts',
   'district/BringStandards.vue': 'district-standards.spec.ts',

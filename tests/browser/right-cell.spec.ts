@@ -244,3 +244,125 @@ test('a new assignment’s first blank cell is selected, in view, and the next s
   await expect(theDay(page)).toBeVisible()
   await expect(page.locator(':focus')).not.toHaveCount(0)
 })
+
+for (const { sheet, title, column, values } of [
+  { sheet: 'Gradebook', title: 'Earth Systems 7A', column: '', values: ['8', '7', '9'] },
+  { sheet: 'Proficiency', title: 'Mapmaking', column: 'MK.1:', values: ['3', '2', '4'] },
+] as const)
+  test(`a stack in a declared term is asked about once, at its first key, and goes on: ${sheet}`, async ({
+    desk,
+    page,
+    product,
+  }) => {
+    await desk.openClass(title)
+    if (sheet === 'Proficiency') await desk.view(sheet)
+    await inQuarter1(desk, page)
+    const { kept: before } = await keptOf(product, title)
+    const names = await desk.names()
+    const head = page.locator('.sheet .heads [data-head]').first()
+    const under = column || (await head.getAttribute('aria-label'))!.split(',')[0]!
+    await desk.cell(names[0]!, under).click()
+    // Hands don't look up: all of it is typed before the answer.
+    await desk.typeDown([...values])
+    const question = page.getByRole('dialog', { name: 'Quarter 1 is declared complete' })
+    await expect(question.getByText(/^Typed since: ↵/)).toBeVisible()
+    await question.getByRole('button', { name: 'Cancel' }).click()
+    await expect(page.getByText('Left as declared. What you typed wasn’t saved.')).toBeVisible()
+    await desk.saved()
+    expect(movedOf(before, (await keptOf(product, title)).kept)).toEqual([])
+
+    await desk.cell(names[0]!, under).click()
+    await desk.typeDown([...values])
+    await question.getByRole('button', { name: 'Change Quarter 1' }).click()
+    for (const [at, value] of values.entries())
+      await expect(desk.cell(names[at]!, under)).toHaveText(new RegExp(`^\\(?${value}`))
+    // The hands are where they would be without the question, and it isn't asked again.
+    await expect(desk.cell(names[3]!, under)).toBeFocused()
+    await desk.typeDown([values[0]])
+    await expect(question).toHaveCount(0)
+    await desk.saved()
+    const moved = movedOf(before, (await keptOf(product, title)).kept)
+    expect(moved.every(([, value]) => (values as readonly string[]).includes(value!))).toBe(true)
+    expect(moved.length).toBeGreaterThan(0)
+  })
+
+test('undo takes back the last entry here, and asks before it takes scores away in another class', async ({
+  desk,
+  page,
+}) => {
+  await desk.openClass('Earth Systems 7A')
+  const names = await desk.names()
+  await page.getByRole('button', { name: 'Add assignment' }).click()
+  await desk.margin.getByLabel('Name', { exact: true }).fill('Tide table')
+  await desk.margin.getByRole('combobox', { name: 'Category' }).click()
+  await page.getByRole('listbox').getByRole('option', { name: 'Investigations' }).click()
+  await desk.margin.getByRole('button', { name: 'To several classes' }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByLabel('Earth Systems 7B', { exact: true }).check()
+  await dialog.getByRole('button', { name: 'Put into 2 classes' }).click()
+  await expect(desk.cell(names[0]!, 'Tide table')).toBeFocused()
+  await desk.openClass('Earth Systems 7B')
+  const [inB] = await desk.names()
+  await desk.cell(inB!, 'Tide table').click()
+  await desk.typeDown(['9'])
+  await desk.saved()
+
+  await desk.openClass('Earth Systems 7A')
+  const cell = desk.cell(names[0]!, 'Tide table')
+  await cell.click()
+  await desk.typeDown(['abc'])
+  await expect(cell).toHaveText('abc')
+  // The entry that couldn't be read is the last thing done here.
+  await page.keyboard.press('Control+z')
+  await expect(page.getByText('Removed “abc”, which couldn’t be read.')).toBeVisible()
+  await expect(cell).toHaveText('')
+  await page.keyboard.press('Control+z')
+  await expect(dialog).toContainText('1 other class changes too, with the scores there.')
+  // The next Enter of a stack doesn't confirm it.
+  await page.keyboard.press('Enter')
+  await expect(dialog).toHaveCount(0)
+  await expect(page.getByRole('columnheader', { name: /^Tide table/ })).toBeVisible()
+  await page.getByRole('button', { name: 'Undo', exact: true }).click()
+  await dialog.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByRole('columnheader', { name: /^Tide table/ })).toHaveCount(0)
+})
+
+test('a paste lists what has no place, reads a table out of HTML, and a mark is filled over the whole period', async ({
+  desk,
+  page,
+}) => {
+  await desk.openClass('Earth Systems 7A')
+  const names = await desk.names()
+  await desk.cell(names.at(-2)!, LAB).click()
+  const paste = (types: Record<string, string>) =>
+    page.evaluate((given) => {
+      const clipboardData = new DataTransfer()
+      for (const [type, text] of Object.entries(given)) clipboardData.setData(type, text)
+      const event = new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true })
+      document.activeElement!.dispatchEvent(event)
+    }, types)
+  await paste({ 'text/plain': '7 8 9 6', 'text/html': '<table><tr><td>7<tr><td>8<tr><td>9<tr><td>6</table>' })
+  const dialog = page.getByRole('dialog', { name: 'Paste' })
+  await expect(dialog.getByRole('alert')).toHaveText('2 values didn’t fit: 9, 6.')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('2 values didn’t fit: 9, 6.')).toBeVisible()
+  await expect(desk.cell(names.at(-1)!, LAB)).toHaveText('8')
+
+  const missing = page.locator('.sheet .cells .cell', { hasText: 'missing' })
+  const marked = await missing.count()
+  expect(marked).toBeGreaterThan(1)
+  await page.keyboard.press('f')
+  const fill = page.getByRole('dialog', { name: 'Fill' })
+  await fill.getByRole('button', { name: 'fill marked' }).click()
+  await fill.getByRole('button', { name: 'all assignments shown' }).click()
+  await fill.getByLabel('With, typed as in a cell').fill('0')
+  await fill.getByLabel(/^Reason/).fill('Never handed in.')
+  const rows = fill.getByRole('table', { name: 'Before and after' }).getByRole('row')
+  expect(await rows.count()).toBeGreaterThan(1)
+  const changed = await rows.count()
+  await fill.getByRole('button', { name: `Change ${changed} cells` }).click()
+  await expect(fill).toHaveCount(0)
+  await expect(page.locator('.sheet .cells .cell', { hasText: /missing/ }).filter({ hasText: '0' })).not.toHaveCount(0)
+  await page.getByRole('button', { name: 'Undo', exact: true }).click()
+  await expect(missing).toHaveCount(marked)
+})

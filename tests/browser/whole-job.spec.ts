@@ -258,7 +258,7 @@ test('a teacher does the whole job once through', async ({ desk, product, page }
     await desk.view('Gradebook')
     await desk.cell('Eze, Chidera', 'Delta model').click()
     await desk.typeDown(['20'])
-    await page.getByRole('button', { name: 'Change it all the same' }).click()
+    await page.getByRole('button', { name: /^Change Quarter/ }).click()
     await desk.view('Close the term')
     await expect(page.getByText('1 grade no longer is what was declared')).toBeVisible()
     await page.getByRole('button', { name: 'Reopen' }).click()

@@ -15,6 +15,33 @@ const cell = (id: string, to: Partial<Cell> = {}, there = true): BlockCell => ({
   there,
 })
 
+describe('filling cells by their mark', () => {
+  // Common practice: missing work gets a zero at the end, and the reason is noted.
+  it('gives a value to cells with one of the marks and no score, and keeps the mark and the note', () => {
+    const cells = [
+      cell('ann', { marks: ['missing'] }),
+      cell('ben', { marks: ['missing'], note: 'Asked twice.' }),
+      cell('cleo', { value: { points: '7' }, marks: ['missing'] }),
+      cell('dev', { marks: ['absent'] }),
+      cell('eze'),
+    ]
+    const fill = { do: 'fill marked', text: '0', note: 'Never handed in.', noteFor: 'family' } as const
+    expect(onBlock(cells, { ...fill, marks: ['missing'] }).changes).toEqual([
+      { id: 'ann', to: { value: { points: '0' }, note: 'Never handed in.', noteFor: 'family' } },
+      { id: 'ben', to: { value: { points: '0' }, note: 'Asked twice. Never handed in.' } },
+    ])
+    expect(onBlock(cells, { ...fill, marks: ['missing', 'absent'], note: '' }).changes.map(({ id }) => id)).toEqual([
+      'ann',
+      'ben',
+      'dev',
+    ])
+    expect(onBlock(cells, { ...fill, marks: ['missing'], text: 'x9' }).refused.map(({ id }) => id)).toEqual([
+      'ann',
+      'ben',
+    ])
+  })
+})
+
 describe('an entry on a cell', () => {
   it('a score that comes in takes the missing mark away, and leaves late', () =>
     expect(enteredOn({ ...blanks.cell, marks: ['missing', 'late'] }, { value: { points: '8' } })).toEqual({

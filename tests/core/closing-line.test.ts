@@ -74,7 +74,7 @@ describe('a declared term', () => {
     snapshot.declared.q2 = currentGrades(snapshot, quarter(snapshot.periods))
     return snapshot
   }
-  it('is touched by a score or mark of its work that counts, and by nothing else', () => {
+  it('is touched by a score or mark of its work that counts, by a level, and by nothing else', () => {
     const snapshot = declared()
     const touched = (id: string, to: object, kind = 'cell') =>
       declaredTouched(snapshot, [{ kind, id, to } as never]).map((each) => each.id)
@@ -83,6 +83,10 @@ describe('a declared term', () => {
     expect(touched('ann/exam', { note: 'asked' })).toEqual([])
     expect(touched('ann/free', { value: null })).toEqual([])
     expect(touched('ann/q2', { text: 'x' }, 'remark')).toEqual([])
+    expect(touched('ann/free/std', { level: '3' }, 'evidence')).toEqual(['q2'])
+    expect(touched('ann/std/q2', { level: '3' }, 'levelOverride')).toEqual(['q2'])
+    expect(touched('ann/std/q2', { reason: 'seen' }, 'levelOverride')).toEqual([])
+    expect(touched('ann/std/q1', { level: '3' }, 'levelOverride')).toEqual([])
     snapshot.records.declaration.q2!.declared = false
     expect(touched('ann/exam', { value: null })).toEqual([])
   })

@@ -1,5 +1,6 @@
 import { spawn, type ChildProcess } from 'node:child_process'
 import { appendFileSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { once } from 'node:events'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { dirname, join } from 'node:path'
@@ -168,13 +169,15 @@ async function end(child: ChildProcess | undefined, signal: NodeJS.Signals): Pro
 
 /** Has a process close its records and open those that its settings name now (`reopen.mjs`). */
 async function reopen(child: ChildProcess, env: Settings): Promise<void> {
-  const answered = new Promise<{ opened: boolean; why?: string }>((done, failed) => {
-    child.once('message', (message) => done(message as { opened: boolean; why?: string }))
-    child.once('exit', () => failed(new Error('The process ended while it was to open other records.')))
-  })
+  const ended = new AbortController()
   child.send({ env })
-  const { opened, why } = await answered
-  child.removeAllListeners('message')
+  const [message] = await Promise.race([
+    once(child, 'message', { signal: ended.signal }),
+    once(child, 'exit', { signal: ended.signal }).then(() => {
+      throw new Error('The process ended while it was to open other records.')
+    }),
+  ]).finally(() => ended.abort())
+  const { opened, why } = message as { opened: boolean; why?: string }
   if (!opened) throw new Error(`Other records could not be opened. ${why}`)
 }
 

@@ -8,6 +8,8 @@ import type { Listed } from '#core/plan/rules'
 import { scoresOf } from '#core/scores/scores-of'
 import { bulkTo, bulkWords, type BulkEdit } from '~/sheet/bulk'
 import { useClassStore } from '~/stores/class'
+import { usePointsQuestion } from '~/stores/points-question'
+import { rescaledScores } from '#core/grading/points-change'
 import { usePerson } from '~/stores/person'
 import { counted } from '~/composables/useWords'
 
@@ -17,6 +19,7 @@ const emit = defineEmits<{ copy: [] }>()
 const doing = defineModel<BulkEdit['do'] | 'copy'>('doing', { required: true })
 
 const classStore = useClassStore()
+const question = usePointsQuestion()
 const { today } = storeToRefs(usePerson())
 
 const edits: { value: BulkEdit['do'] | 'copy'; words: string }[] = [
@@ -115,11 +118,15 @@ const outcome = computed(() => {
 })
 const takenAlong = computed(() => outcome.value.lines.reduce((sum, { scores }) => sum + scores, 0))
 const verb = computed(() => (doing.value === 'delete' ? 'Delete' : 'Change'))
-function perform(): void {
-  classStore.change(
-    'assignment',
-    outcome.value.lines.map(({ each, to }) => ({ kind: 'assignment', id: each.id, to })),
-  )
+async function perform(): Promise<void> {
+  const { lines } = outcome.value
+  const changes = lines.flatMap(({ each, to }) => (to.points ? { assignmentId: each.id, points: to.points } : []))
+  const choice = changes.length ? await question.ask(classStore.everything!, changes) : 'keep'
+  if (choice === null) return
+  classStore.change('assignment', [
+    ...lines.map(({ each, to }) => ({ kind: 'assignment' as const, id: each.id, to })),
+    ...(choice === 'rescale' ? changes.flatMap((each) => rescaledScores(classStore.everything!, each)) : []),
+  ])
 }
 </script>
 

@@ -8,6 +8,7 @@ import { useClassStore } from '~/stores/class'
 import { usePerson } from '~/stores/person'
 import { useToday } from '~/stores/today'
 import { goTo } from '~/composables/useGoTo'
+import { askedSteps } from '~/composables/useStepBack'
 
 /** Finds any student, assignment, class or action by some of its words, and goes there. */
 const emit = defineEmits<{ close: [] }>()
@@ -25,6 +26,7 @@ interface Found {
 const classStore = useClassStore()
 const today = useToday()
 const person = usePerson()
+const steps = useEventBus(askedSteps)
 const text = ref('')
 const at = ref(0)
 const list = useTemplateRef('list')
@@ -62,8 +64,8 @@ const all = computed<Found[]>(() => {
       () => goTo(`/exchange/${snapshot.section.id}`),
       'sync send push sis transcript',
     )
-    if (classStore.steps.undo) add('action', 'Undo', () => classStore.undo())
-    if (classStore.steps.redo) add('action', 'Do again', () => classStore.redo())
+    if (classStore.steps.undo) add('action', 'Undo', () => steps.emit('undo'))
+    if (classStore.steps.redo) add('action', 'Do again', () => steps.emit('redo'))
     for (const period of classStore.periods)
       add('period', period.title, () => goTo({ path, query: { period: period.id } }))
   }

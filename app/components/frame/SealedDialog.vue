@@ -2,14 +2,23 @@
 import { counted } from '~/composables/useWords'
 import { useSealed } from '~/stores/sealed'
 
-/** Before the grades of a declared term are moved: what that means, and the choice to leave it. */
+/** Before a declared term is moved: what that means, and the choice to leave it. */
 const sealed = useSealed()
 const titles = computed(() => [...new Set(sealed.waiting?.periods.values())].join(' and '))
 const count = computed(() => sealed.waiting?.goes.length ?? 0)
+const names: Readonly<Record<string, string>> = {
+  Enter: '↵',
+  Backspace: '⌫',
+  ArrowDown: '↓',
+  ArrowUp: '↑',
+  ArrowLeft: '←',
+  ArrowRight: '→',
+}
+const typed = computed(() => sealed.keys.map((key) => names[key] ?? key).join(' '))
 
-/** Whether hands went on typing before the eyes came up. */
+/** Whether hands went on typing before the eyes came up, where those keys can't be gathered. */
 const isTypedSince = ref(false)
-function typed({ key }: KeyboardEvent): void {
+function onKey({ key }: KeyboardEvent): void {
   if (/^[\d.]$/.test(key)) isTypedSince.value = true
 }
 </script>
@@ -23,19 +32,18 @@ function typed({ key }: KeyboardEvent): void {
     @update:visible="sealed.answer(false)"
   >
     <!-- The text has the keyboard first: an Enter that was on its way to the next score answers nothing. -->
-    <p tabindex="-1" v-bind="{ autofocus: '' }" @keydown="typed">
-      <template v-if="count > 1">{{ counted(count, 'entry', 'entries') }} wait. </template>This moves a grade that was
-      declared. It will no longer agree with what was declared and sent, and stays a loose end until it is declared
-      anew, put back, or left so with a reason.
+    <p tabindex="-1" v-bind="{ autofocus: '' }" @keydown="onKey">
+      <template v-if="count > 1">{{ counted(count, 'entry', 'entries') }} wait. </template>This changes what was
+      declared. It will no longer agree with what was declared and sent, and stays a loose end until you declare again,
+      put it back, or leave it with a reason.
     </p>
     <p role="status" class="since">
-      <template v-if="isTypedSince"
-        >What was typed after that is not taken. Go on from the cell that is marked.</template
-      >
+      <template v-if="sealed.waiting?.gathers && typed">Typed since: {{ typed }}</template>
+      <template v-else-if="isTypedSince">What you typed after that isn’t saved. Go on from the marked cell.</template>
     </p>
     <template #footer>
-      <Button label="Leave it as it was" severity="secondary" @click="sealed.answer(false)" />
-      <Button label="Change it all the same" @click="sealed.answer(true)" />
+      <Button label="Cancel" severity="secondary" @click="sealed.answer(false)" />
+      <Button :label="`Change ${titles}`" @click="sealed.answer(true)" />
     </template>
   </Dialog>
 </template>

@@ -3,8 +3,8 @@ import { StepDialog } from '~/composables/later'
 import type { useStepBack } from '~/composables/useStepBack'
 
 /** Undo and redo for the hand that is on the mouse: each says what it takes back, and asks where that is not in view. */
-const props = defineProps<{ steps: { undo: number; redo: number }; by: ReturnType<typeof useStepBack> }>()
-const { descriptions, asking } = props.by
+const props = defineProps<{ by: ReturnType<typeof useStepBack> }>()
+const { descriptions, can, asking } = props.by
 const ways = [
   { way: 'undo' as const, name: 'Undo', icon: 'pi pi-undo', keys: 'Ctrl+Z' },
   { way: 'redo' as const, name: 'Redo', icon: 'pi pi-refresh', keys: 'Ctrl+Shift+Z' },
@@ -17,7 +17,7 @@ const ways = [
     :key="way"
     type="button"
     class="toggle step"
-    :disabled="!steps[way]"
+    :disabled="!can[way]"
     :title="descriptions[way] ? `${name}: ${descriptions[way]} (${keys})` : `${name} (${keys})`"
     :aria-label="name"
     @click="by[way]()"

@@ -1,10 +1,19 @@
 <script setup lang="ts">
-import { capital } from '~/composables/useWords'
+import { capital, counted } from '~/composables/useWords'
 import type { AskedStep } from '~/composables/useStepBack'
 
-/** What undo or redo would change is not in view: what it is, and the choice to leave it. */
-defineProps<{ step: AskedStep }>()
+/** What undo or redo would change where that can't be seen, or takes scores away, and the choice to leave it. */
+const props = defineProps<{ step: AskedStep }>()
 const emit = defineEmits<{ leave: []; go: [] }>()
+
+const consequences = computed(() => {
+  const { scores, elsewhere } = props.step
+  const classes = counted(elsewhere, 'other class', 'other classes')
+  return [
+    ...(scores ? [`${counted(scores, 'score')} ${scores === 1 ? 'leaves' : 'leave'} the grades.`] : []),
+    ...(elsewhere ? [`${capital(classes)} ${elsewhere === 1 ? 'changes' : 'change'} too, with the scores there.`] : []),
+  ]
+})
 </script>
 
 <template>
@@ -16,13 +25,17 @@ const emit = defineEmits<{ leave: []; go: [] }>()
     @update:visible="emit('leave')"
   >
     <p>
-      {{ capital(step.words) }}<template v-if="step.when">. It was done {{ step.when }}</template
-      >. It is not in view here.
+      {{ capital(step.words) }}.<template v-if="step.when"> You did this {{ step.when }}.</template
+      ><template v-if="!step.isInView"> It isn’t in view here.</template>
     </p>
+    <p v-for="each in consequences" :key="each">
+      <strong>{{ each }}</strong>
+    </p>
+    <!-- Where scores would go, the next Enter of a stack must not confirm it. -->
     <template #footer
-      ><Button label="Leave it" severity="secondary" @click="emit('leave')" /><Button
-        :label="step.way === 'undo' ? 'Undo it' : 'Do it again'"
-        autofocus
+      ><Button label="Cancel" severity="secondary" :autofocus="consequences.length > 0" @click="emit('leave')" /><Button
+        :label="step.way === 'undo' ? 'Undo' : 'Do it again'"
+        :autofocus="consequences.length === 0"
         @click="emit('go')"
     /></template>
   </Dialog>

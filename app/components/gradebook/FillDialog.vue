@@ -7,6 +7,10 @@ import { counted } from '~/composables/useWords'
 /** Does one thing to a block of cells, shown before it is done. */
 const props = defineProps<{
   cells: SheetCell[]
+  /** All cells of the sheet, for what is done over the whole period. */
+  all: SheetCell[]
+  /** Notes the teacher often writes. */
+  ready: readonly string[]
   /** The cells in words. */
   what: string
   first?: BlockEdit['do']
@@ -17,17 +21,23 @@ const emit = defineEmits<{ close: [] }>()
 const doing = ref<BlockEdit['do']>(props.first ?? 'fill blanks')
 const text = ref('')
 const mark = ref<Mark>('missing')
+/** The marks that *fill marked* fills. */
+const filled = ref<Mark[]>(['missing'])
+const scope = ref<'block' | 'period'>('block')
 const note = ref('')
 const noteFor = ref<'teacher' | 'family'>('teacher')
 
 const kinds = [
   { value: 'fill blanks' as const, words: 'fill blanks' },
   { value: 'fill all' as const, words: 'fill all' },
+  { value: 'fill marked' as const, words: 'fill marked' },
   { value: 'set mark' as const, words: 'set a mark' },
   { value: 'clear mark' as const, words: 'clear a mark' },
   { value: 'note' as const, words: 'same note' },
   { value: 'clear' as const, words: 'clear' },
 ]
+/** Marks that can stand without a score. */
+const fillable = marks.filter((mark) => mark !== 'excused')
 const markOptions = marks.map((value) => ({ value, words: value }))
 const readerOptions = [
   { value: 'teacher' as const, words: 'only me' },
@@ -39,6 +49,16 @@ const edit = computed<BlockEdit | null>(() => {
     case 'fill blanks':
     case 'fill all':
       return text.value.trim() ? { do: doing.value, text: text.value } : null
+    case 'fill marked':
+      return text.value.trim() && filled.value.length
+        ? {
+            do: 'fill marked',
+            marks: filled.value,
+            text: text.value,
+            note: note.value.trim(),
+            noteFor: noteFor.value,
+          }
+        : null
     case 'set mark':
     case 'clear mark':
       return { do: doing.value, mark: mark.value }
@@ -48,10 +68,16 @@ const edit = computed<BlockEdit | null>(() => {
       return { do: 'clear' }
   }
 })
-const outcome = computed(() => (edit.value ? props.foresee(props.cells, edit.value) : null))
+const cells = computed(() => (doing.value === 'fill marked' && scope.value === 'period' ? props.all : props.cells))
+const outcome = computed(() => (edit.value ? props.foresee(cells.value, edit.value) : null))
+const isNote = computed(() => doing.value === 'note' || doing.value === 'fill marked')
+const scopes = [
+  { value: 'block' as const, words: 'these cells' },
+  { value: 'period' as const, words: 'all assignments shown' },
+]
 
 /** One column needs no name on every line. */
-const oneColumn = computed(() => new Set(props.cells.map(([, columnId]) => columnId)).size === 1)
+const oneColumn = computed(() => new Set(cells.value.map(([, columnId]) => columnId)).size === 1)
 const lines = computed(() => outcome.value?.lines ?? [])
 
 // Fast hands type on while the dialog opens: that goes into its field, and never into the sheet behind it.
@@ -81,7 +107,7 @@ function perform(): void {
       <p class="soft">{{ what }}</p>
       <ToggleRow class="kinds" label="What is done" :value="doing" :options="kinds" @choose="doing = $event" />
       <TextField
-        v-if="doing === 'fill blanks' || doing === 'fill all'"
+        v-if="doing === 'fill blanks' || doing === 'fill all' || doing === 'fill marked'"
         v-model="text"
         class="text"
         label="With, typed as in a cell"
@@ -96,13 +122,29 @@ function perform(): void {
         :options="markOptions"
         @choose="mark = $event"
       />
-      <template v-else-if="doing === 'note'">
-        <label class="label" for="fill-note">Note</label>
-        <Textarea id="fill-note" v-model="note" rows="2" maxlength="2000" fluid autofocus />
+      <template v-if="doing === 'fill marked'">
+        <fieldset class="row-of which">
+          <legend class="label">Cells marked</legend>
+          <label v-for="each in fillable" :key="each" class="beside"
+            ><Checkbox v-model="filled" :value="each" :input-id="`fill-${each}`" /><span>{{ each }}</span></label
+          >
+        </fieldset>
+        <ToggleRow label="Where" :value="scope" :options="scopes" @choose="scope = $event" />
+      </template>
+      <template v-if="isNote">
+        <label class="label" for="fill-note">{{
+          doing === 'note' ? 'Note' : 'Reason, added to the note (optional)'
+        }}</label>
+        <Textarea id="fill-note" v-model="note" rows="2" maxlength="2000" fluid :autofocus="doing === 'note'" />
+        <div v-if="ready.length" class="row-of ready" role="group" aria-label="Notes you often write">
+          <button v-for="each in ready.slice(0, 4)" :key="each" type="button" class="chip" @click="note = each">
+            {{ each }}
+          </button>
+        </div>
         <ToggleRow label="Who reads the note" :value="noteFor" :options="readerOptions" @choose="noteFor = $event" />
       </template>
       <p v-if="doing === 'fill blanks'" class="soft small after">
-        Who has a score or a mark, or was not in the class then, is left as is.
+        Students with a score or a mark, or who weren’t enrolled then, are skipped.
       </p>
       <div v-if="lines.length" class="boxed list">
         <table class="ruled" aria-label="Before and after">
@@ -120,7 +162,7 @@ function perform(): void {
       </p>
       <p v-else-if="outcome && !lines.length && !outcome.refused.length" class="soft">Nothing would change.</p>
       <div class="row-of foot">
-        <Button type="button" label="Back" severity="secondary" @click="emit('close')" />
+        <Button type="button" label="Cancel" severity="secondary" @click="emit('close')" />
         <Button
           type="submit"
           :label="lines.length ? `Change ${counted(lines.length, 'cell')}` : 'Change'"
@@ -134,6 +176,14 @@ function perform(): void {
 <style scoped>
 .kinds {
   margin: 10px 0;
+}
+.which {
+  border: 0;
+  padding: 0;
+  margin: 8px 0;
+}
+.ready {
+  margin: 5px 0;
 }
 .text {
   max-width: 220px;

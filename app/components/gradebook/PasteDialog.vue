@@ -1,21 +1,24 @@
 <script setup lang="ts">
+import { notPlaced } from '~/sheet/clipboard'
 import type { PasteLine, SheetCell } from '~/sheet/source-actions'
+import type { PlacedCells } from '~/sheet/types'
 import { useLeavers } from '~/composables/useLeavers'
 import { counted } from '~/composables/useWords'
 
 /** Who gets what, before a column without names is pasted: a list that is one off is seen here. */
 const props = defineProps<{
   /** Where each text goes. */
-  entries: () => [...SheetCell, text: string][]
+  placed: () => PlacedCells
   look: (entries: [...SheetCell, text: string][]) => PasteLine[]
 }>()
 const emit = defineEmits<{ close: []; go: [] }>()
 
 const { included } = useLeavers()
-const lines = computed(() => {
+const placed = computed(() => {
   void included.value
-  return props.look(props.entries())
+  return props.placed()
 })
+const lines = computed(() => props.look(placed.value.entries))
 const kept = computed(() => lines.value.filter((each) => !each.refused))
 const columns = computed(() => new Set(lines.value.map((each) => each.assignment)))
 </script>
@@ -25,12 +28,16 @@ const columns = computed(() => new Set(lines.value.map((each) => each.assignment
     <form @submit.prevent="emit('go')">
       <p class="soft">
         {{ columns.size === 1 ? [...columns][0] : counted(columns.size, 'assignment') }}, from
-        {{ lines[0]?.student ?? 'nobody' }} to {{ lines.at(-1)?.student ?? 'nobody' }}. Nothing is kept yet.
+        {{ lines[0]?.student ?? 'nobody' }} to {{ lines.at(-1)?.student ?? 'nobody' }}. Nothing is saved yet.
       </p>
       <label class="beside"
         ><Checkbox v-model="included" binary input-id="paste-leavers" />
         <span>Also those who were not in the class then</span></label
       >
+      <p v-if="placed.skipped.length" class="soft">
+        Skipped, because they weren’t in the class then: {{ placed.skipped.join('; ') }}.
+      </p>
+      <p v-if="placed.left.length" class="warn" role="alert">{{ notPlaced(placed.left) }}</p>
       <div class="boxed list">
         <table class="ruled" aria-label="Who gets what">
           <tbody>
@@ -43,7 +50,7 @@ const columns = computed(() => new Set(lines.value.map((each) => each.assignment
         </table>
       </div>
       <div class="row-of foot">
-        <Button type="button" label="Back" severity="secondary" @click="emit('close')" />
+        <Button type="button" label="Cancel" severity="secondary" @click="emit('close')" />
         <Button type="submit" autofocus :label="`Paste ${counted(kept.length, 'cell')}`" :disabled="!kept.length" />
       </div>
     </form>

@@ -9,7 +9,6 @@ import { fullName } from '#core/section'
 import { cellView } from '~/sheet/score-view'
 import { useClassStore } from '~/stores/class'
 import { HeldScore, ShowWork } from '~/composables/later'
-import { useDraft } from '~/composables/useDraft'
 import { useHistory } from '~/composables/useHistory'
 import { useUnreadCells } from '~/composables/useUnreadCells'
 import { shortDay, shortInstant } from '~/composables/useWords'
@@ -36,11 +35,6 @@ const likely = computed(() => probablyMeant(valueText(cell.value.value), assignm
 const put = (to: Partial<Cell>) => classStore.change('type', [{ kind: 'cell', id: id.value, to }])
 const toggle = (mark: Mark) => change('mark', { marks: toggleMark(cell.value.marks, mark) })
 
-const { draft, keep } = useDraft(
-  () => cell.value.note,
-  (note, sitting) => change('note', { note }, { sitting }),
-)
-
 const { entries } = useHistory(
   () => ({ kind: 'cell', record: id.value }),
   () => cell.value,
@@ -52,10 +46,6 @@ const words = (fields: Record<string, unknown>): string => {
   if ('note' in fields) parts.push(fields.note ? 'another note' : 'no note')
   return parts.join(', ')
 }
-
-/** The notes that are written most in this class, to be taken with one press. */
-const frequent = computed(() => classStore.frequentNotes.slice(0, 4))
-const take = (note: string) => change('note', { note })
 
 /** What was typed here and came too late, with what stands in its place. */
 const conflict = computed(() => classStore.conflicts.find('cell', id.value)?.mine as Partial<Cell> | undefined)
@@ -83,10 +73,6 @@ function decide(mine: boolean): void {
   emit('back')
 }
 
-function back(): void {
-  keep()
-  emit('back')
-}
 defineExpose({ focusNote: () => noteField.value?.focus(), focusWork: () => workHead.value?.focus() })
 </script>
 
@@ -158,40 +144,15 @@ defineExpose({ focusNote: () => noteField.value?.focus(), focusWork: () => workH
         {{ mark }}
       </button>
     </div>
-    <label class="label" for="note"
-      >Note, {{ cell.noteFor === 'family' ? 'shown to the family' : 'only for you' }}</label
-    >
-    <textarea
-      id="note"
+    <NoteField
       ref="noteField"
-      v-model="draft"
-      class="note"
-      rows="3"
-      maxlength="2000"
-      @blur="keep"
-      @keydown.esc.prevent="back"
+      :note="cell.note"
+      :note-for="cell.noteFor"
+      :ready="classStore.frequentNotes"
+      @write="(note, sitting) => change('note', { note }, { sitting })"
+      @share="(noteFor) => change('note', { noteFor })"
+      @back="emit('back')"
     />
-    <div v-if="frequent.length && !draft" class="row-of frequent" role="group" aria-label="Notes you often write">
-      <button v-for="each in frequent" :key="each" type="button" class="chip" @click="take(each)">{{ each }}</button>
-    </div>
-    <div class="row-of" role="group" aria-label="Who reads the note">
-      <button
-        type="button"
-        class="toggle"
-        :aria-pressed="cell.noteFor === 'teacher'"
-        @click="change('note', { noteFor: 'teacher' })"
-      >
-        only me
-      </button>
-      <button
-        type="button"
-        class="toggle"
-        :aria-pressed="cell.noteFor === 'family'"
-        @click="change('note', { noteFor: 'family' })"
-      >
-        the family
-      </button>
-    </div>
     <h3 ref="workHead" class="label" tabindex="-1" @keydown.esc="emit('back')">
       Show work: {{ classStore.period?.title }}
     </h3>
@@ -226,9 +187,6 @@ h2 a {
 .shown {
   margin-top: 7px;
 }
-.frequent {
-  margin-bottom: 5px;
-}
 .link {
   border: 0;
   background: none;
@@ -249,17 +207,6 @@ h2 a {
 }
 .marks {
   margin: 9px 0 0;
-}
-.note {
-  width: 100%;
-  border: 1px solid var(--edge);
-  border-radius: 7px;
-  background: var(--field);
-  padding: 6px 8px;
-  min-height: 62px;
-  resize: vertical;
-  display: block;
-  margin-bottom: 5px;
 }
 h3.label {
   font-variation-settings: 'FLAR' 0;

@@ -67,8 +67,8 @@ const {
   work: () => inMargin(() => scoreMargin.value?.focusWork()),
   fill,
   named: (table, columnId) => dialogs.value?.named(table, columnId) ?? false,
-  ask(entries, go) {
-    dialogs.value?.ask(entries, go)
+  ask(placed, go) {
+    dialogs.value?.ask(placed, go)
     return true
   },
   everyone: () => leavers.included.value,
@@ -286,6 +286,7 @@ const firstDate = computed(() =>
       :as-one="asOne"
       :on-column="onColumn"
       :column-ids="columns.map((each) => each.id)"
+      :row-ids="rows.map((each) => each.id)"
       :first-date="firstDate"
       :foresee="foresee"
       :look="look"

@@ -3,6 +3,7 @@ import { readGrid } from '#core/formats/grid/read'
 import type { BlockEdit } from '#core/scores/block'
 import type { Assignment } from '#core/plan/assignment'
 import type { Foreseen, PasteLine, SheetCell } from '~/sheet/source-actions'
+import type { PlacedCells } from '~/sheet/types'
 import type { SheetSource } from '~/composables/useSheetSource'
 import type { ColumnActions } from '~/composables/useColumnActions'
 import type { NamedTable } from '~/composables/useGridReading'
@@ -25,6 +26,8 @@ const props = defineProps<{
   onColumn: ColumnActions
   /** The columns that are shown, in their order. */
   columnIds: readonly string[]
+  /** The rows that are shown. */
+  rowIds: readonly string[]
   /** The date of work that a file or a paste makes anew. */
   firstDate: string
   foresee: (cells: readonly SheetCell[], edit: BlockEdit) => Foreseen
@@ -35,7 +38,7 @@ const route = useRoute()
 
 const filling = ref<{ cells: SheetCell[]; first?: 'note' } | null>(null)
 const files = ref(false)
-const pasting = shallowRef<{ entries: () => [...SheetCell, text: string][]; go: () => void } | null>(null)
+const pasting = shallowRef<{ placed: () => PlacedCells; go: () => void } | null>(null)
 const reading = ref<{ named: NamedTable; title: string; kind: 'paste' | 'import' } | null>(null)
 const removing = ref<string | null>(null)
 const copying = shallowRef<{ classStore: ClassStore; assignment: Readonly<Assignment>; id: string | null } | null>(null)
@@ -48,6 +51,10 @@ const fillingWhat = computed(() => {
   const work = names.length > 2 ? counted(names.length, 'assignment') : names.join(' and ')
   return `${counted(cells.length, 'cell')}: ${counted(students, 'student')}, ${work}`
 })
+
+/** Every cell that is shown. */
+const all = computed(() => props.rowIds.flatMap((row) => props.columnIds.map((column): SheetCell => [row, column])))
+const ready = computed(() => props.source.classes[0]!.frequentNotes)
 
 function paste(): void {
   pasting.value?.go()
@@ -80,7 +87,7 @@ defineExpose({
   fill: (cells: SheetCell[], first?: 'note') => void (filling.value = { cells, first }),
   files: () => void (files.value = true),
   /** Shows who would get what, before a block without names is pasted. */
-  ask: (entries: () => [...SheetCell, text: string][], go: () => void) => void (pasting.value = { entries, go }),
+  ask: (placed: () => PlacedCells, go: () => void) => void (pasting.value = { placed, go }),
   /** A pasted table with names in most rows is looked at before anything is kept; answers whether it is one. */
   named(table: string[][], columnId: string): boolean {
     const students = props.source.classes.flatMap((each) => each.snapshot!.students)
@@ -103,8 +110,16 @@ defineExpose({
 
 <template>
   <div>
-    <FillDialog v-if="filling" v-bind="filling" :what="fillingWhat" :foresee="foresee" @close="filling = null" />
-    <PasteDialog v-if="pasting" :entries="pasting.entries" :look="look" @go="paste" @close="pasting = null" />
+    <FillDialog
+      v-if="filling"
+      v-bind="filling"
+      :all="all"
+      :ready="ready"
+      :what="fillingWhat"
+      :foresee="foresee"
+      @close="filling = null"
+    />
+    <PasteDialog v-if="pasting" :placed="pasting.placed" :look="look" @go="paste" @close="pasting = null" />
     <FilesDialog v-if="files" @close="files = false" @read="readFile" />
     <GridDialog v-if="reading" v-bind="reading" :source="source" :as-one="asOne" @close="reading = null" />
     <ClassScope v-if="copying" :class-store="copying.classStore">

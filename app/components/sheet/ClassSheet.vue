@@ -6,6 +6,8 @@ import type {
   CellView,
   Footer,
   Place,
+  Placed,
+  PlacedCells,
   ResultColumn,
   ResultView,
   Selected,
@@ -17,6 +19,7 @@ import { useSheetMessage } from '~/composables/useSheetMessage'
 import { CELL, useSheetWindow } from '~/composables/useSheetWindow'
 import { useBeforeLeaving } from '~/composables/useBeforeLeaving'
 import { useFrame } from '~/stores/frame'
+import { useNotices } from '~/stores/notices'
 
 /** Widths and heights in pixels; the controller places its boxes by them. */
 const NAME_WIDE = 150
@@ -182,6 +185,25 @@ function hold(place: Place): HeldCell {
     remember: (text) => actions.remember?.(...ids, text),
   }
 }
+const inCells = ({ entries, left, skipped }: Placed): PlacedCells => ({
+  entries: entries.map(({ place, text }) => [...idsOf(place), text]),
+  left,
+  skipped: skipped.map((row) => props.rows[row]!.name),
+})
+
+/** The keys typed while a question was up go into the cell where they began, or are said to be unsaved. */
+function asksFirst(place: Place, go: (keys: readonly string[]) => void): boolean {
+  const { actions } = props
+  const ids = idsOf(place)
+  const inItsCell = (keys: readonly string[]) => {
+    const now = props.actions === actions ? placeOf(...ids) : null
+    if (!now || !scroller.value)
+      return useNotices().say('What you typed wasn’t saved, because its cell is no longer shown.')
+    controller!.goTo(now)
+    go(keys)
+  }
+  return actions.asksFirst?.(...ids, inItsCell) ?? false
+}
 function placeOf(rowId: string, columnId: string): Place | null {
   const row = props.rows.findIndex((each) => each.id === rowId)
   const column = [...props.columns, ...props.results].findIndex((each) => each.id === columnId)
@@ -215,9 +237,10 @@ onMounted(() => {
     shown: (place) =>
       place.column < props.columns.length ? props.actions.text(...idsOf(place)) : props.result(...idsOf(place)).text,
     hold,
+    asksFirst,
     clear: (places) => props.actions.clear(places.map(idsOf)),
     paste: (entries) => props.actions.paste(entries.map(({ place, text }) => [...idsOf(place), text])),
-    ask: (lay, go) => props.actions.ask?.(() => lay().map(({ place, text }) => [...idsOf(place), text]), go) ?? false,
+    ask: (place, go) => props.actions.ask?.(() => inCells(place()), go) ?? false,
     named: (table, from) => props.actions.named?.(table, props.columns[from.column]!.id) ?? false,
     fillDown: (columns) => props.actions.fillDown(columns.map((places) => places.map(idsOf))),
     next,

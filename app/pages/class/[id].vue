@@ -104,7 +104,7 @@ onBeforeUnmount(
           title="History: everything that was done in this class"
           ><i class="pi pi-history" aria-hidden="true" /><span class="visually-hidden">History</span></NuxtLink
         >
-        <StepButtons :steps="classStore.steps" :by="stepBack" />
+        <StepButtons :by="stepBack" />
       </div>
     </header>
     <Message v-if="problem" severity="error" class="problem">

@@ -17,7 +17,6 @@ const { open, problem, steps, stepBack, ready } = useOpenClasses(classes.map((ea
 await ready
 const lead = open.value[0]
 const source = useSheetSource(open.value, view)
-const { counts } = steps
 useHead({ title: () => `${classes[0]?.course ?? 'Course'} · Yukata` })
 </script>
 
@@ -30,7 +29,7 @@ useHead({ title: () => `${classes[0]?.course ?? 'Course'} · Yukata` })
           each.title
         }}</NuxtLink>
       </nav>
-      <div class="row-of steps"><StepButtons :steps="counts" :by="stepBack" /></div>
+      <div class="row-of steps"><StepButtons :by="stepBack" /></div>
     </header>
     <Message v-if="problem" severity="error">{{ problem }}</Message>
     <template v-if="lead">

@@ -21,7 +21,7 @@ import { ApiProblem, ask } from '~/composables/useApi'
 import { counted } from '~/composables/useWords'
 
 /** What hands do to scores; mends, pulls and steps back say for themselves what they do. */
-const movers: ReadonlySet<ActKind> = new Set(['type', 'mark', 'clear', 'paste', 'fill'])
+const movers: ReadonlySet<ActKind> = new Set(['type', 'mark', 'clear', 'paste', 'fill', 'level'])
 
 type Marks = Pick<Act, 'of' | 'batch' | 'sitting'>
 
@@ -62,6 +62,17 @@ export function classDoing({ records, pencil, receiving, notices }: Doing) {
           `${counted(desired.length, 'entry', 'entries')} for ${it.section.title} not saved, because another class is open. Go back and type again.`,
         )
     }
+  }
+
+  /**
+   * Asks before the first key of an entry that would move a declared term. Returns whether it asked; then `go` gets the keys
+   * typed since, once it is agreed.
+   */
+  function asksFirst(kind: 'cell' | 'evidence' | 'levelOverride', id: string, go: (keys: readonly string[]) => void) {
+    if (pencil.pencil.value) return false
+    const to = kind === 'cell' ? { value: null } : { level: null }
+    const it = records.snapshot.value!
+    return !sealed.mayGo(sectionId(), declaredTouched(it, [{ kind, id, to }]), go, true)
   }
 
   function perform(kind: ActKind, changes: Change[], marks: Marks = {}): Act {
@@ -144,6 +155,7 @@ export function classDoing({ records, pencil, receiving, notices }: Doing) {
 
   return {
     change,
+    asksFirst,
     endPencil,
     together,
     sendTogether,

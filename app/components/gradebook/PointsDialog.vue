@@ -1,0 +1,75 @@
+<script setup lang="ts">
+import { counted } from '~/composables/useWords'
+import { usePointsQuestion, type PointsChoice } from '~/stores/points-question'
+
+/** Points possible change under scores that are there: what each choice does, in numbers. */
+const question = usePointsQuestion()
+const { changes, outlook, answer } = question.question!
+const { scores, grades, example } = outlook
+const points = changes[0]!.points
+const moves = (count: number) =>
+  count ? `${counted(count, 'grade')} ${count === 1 ? 'changes' : 'change'}.` : 'No grades change.'
+
+const choices: { choice: PointsChoice; label: string; lines: string[] }[] = [
+  {
+    choice: 'keep',
+    label: 'Keep scores',
+    lines: [
+      ...(example ? [`${example.points} of ${example.possible} becomes ${example.points} of ${points}.`] : []),
+      moves(grades.keep),
+    ],
+  },
+  {
+    choice: 'rescale',
+    label: 'Rescale scores',
+    lines: [
+      ...(example ? [`${example.points} of ${example.possible} becomes ${example.rescaled} of ${points}.`] : []),
+      moves(grades.rescale),
+    ],
+  },
+]
+</script>
+
+<template>
+  <Dialog
+    visible
+    modal
+    :header="`${counted(scores, 'score')} ${scores === 1 ? 'is' : 'are'} there already`"
+    :style="{ width: '34rem' }"
+    @update:visible="answer(null)"
+  >
+    <p>
+      What happens to {{ scores === 1 ? 'it' : 'them' }} when the points possible become {{ points }}? You can undo
+      this.
+    </p>
+    <ul>
+      <li v-for="{ choice, label, lines } in choices" :key="choice">
+        <Button :label="label" :autofocus="choice === 'keep'" @click="answer(choice)" />
+        <span>
+          <span v-for="line in lines" :key="line">{{ line }}</span>
+        </span>
+      </li>
+    </ul>
+    <template #footer><Button label="Cancel" severity="secondary" @click="answer(null)" /></template>
+  </Dialog>
+</template>
+
+<style scoped>
+ul {
+  list-style: none;
+  margin: 14px 0 0;
+  padding: 0;
+  display: grid;
+  gap: 12px;
+}
+li {
+  display: grid;
+  grid-template-columns: 9rem minmax(0, 1fr);
+  gap: 14px;
+  align-items: center;
+}
+li > span {
+  display: grid;
+  gap: 2px;
+}
+</style>
