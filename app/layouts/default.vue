@@ -25,7 +25,26 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   if (event.defaultPrevented || (event.ctrlKey && !event.getModifierState('AltGraph')) || event.metaKey) return
   if ((event.target as HTMLElement).closest('input:not([hidden]), textarea, [role=dialog], [role=combobox]')) return
   if (event.key === '[') frame.foldDay()
-  if (event.key === ']' && hasMargin.value) frame.foldMargin()
+  if (event.key === ']' && hasMargin.value) turnMargin()
+})
+
+// As a drawer it takes the keyboard when it opens, and closes when the keyboard goes back to the work.
+const fold = useTemplateRef('fold')
+const hasDrawer = computed(() => frame.isDrawer && hasMargin.value && !frame.isMarginAway)
+let before: HTMLElement | null = null
+function turnMargin(): void {
+  const on = document.activeElement as HTMLElement | null
+  frame.foldMargin()
+  if (!frame.isDrawer) return
+  if (frame.isMarginAway) return before?.focus()
+  before = on
+  fold.value?.focus()
+}
+function leaveDrawer(event: KeyboardEvent): void {
+  if (hasDrawer.value && event.key === 'Escape' && !event.defaultPrevented) turnMargin()
+}
+useEventListener('focusin', ({ target }: FocusEvent) => {
+  if (hasDrawer.value && (target as HTMLElement).closest('main')) frame.foldMargin()
 })
 </script>
 
@@ -34,14 +53,15 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     <a class="skip" href="#work">Skip to the work</a>
     <DayColumn />
     <slot />
-    <aside v-if="hasMargin" class="margin" aria-label="Margin">
+    <aside v-if="hasMargin" class="margin" aria-label="Margin" @keydown="leaveDrawer">
       <button
+        ref="fold"
         type="button"
         class="fold"
         :aria-expanded="!frame.isMarginAway"
         aria-controls="margin"
         :title="frame.isMarginAway ? 'Open the margin ( ] )' : 'Fold the margin away ( ] )'"
-        @click="frame.foldMargin()"
+        @click="turnMargin"
       >
         <i :class="frame.isMarginAway ? 'pi pi-angle-double-left' : 'pi pi-angle-double-right'" aria-hidden="true" />
         <span :class="{ 'visually-hidden': !frame.isMarginAway }">Margin</span>
@@ -60,7 +80,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   height: 100dvh;
   display: grid;
   --day: 188px;
-  --margin: 272px;
+  --margin: 280px;
   grid-template: minmax(0, 1fr) auto / var(--day) minmax(0, 1fr);
   overflow: hidden;
 }
@@ -99,7 +119,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   position: relative;
 }
 #margin {
-  padding: 14px 16px;
+  padding: 14px 16px 14px 26px;
   overflow-y: auto;
   min-width: 0;
 }
@@ -108,7 +128,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   position: absolute;
   left: 0;
   top: calc(50% - 26px);
-  width: 13px;
+  width: 24px;
   height: 52px;
   padding: 0;
   border: 1px solid var(--line);
@@ -142,7 +162,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 }
 @media (max-width: 1100px) {
   .frame:not(.margin-away) {
-    --margin: 256px;
+    --margin: 266px;
   }
 }
 @media (max-width: 760px) {
@@ -152,6 +172,25 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     min-height: 100dvh;
     overflow: visible;
     grid-template: auto / minmax(0, 1fr);
+  }
+  .foot {
+    grid-column: 1;
+  }
+  .margin {
+    position: fixed;
+    inset: 0 0 0 auto;
+    width: min(320px, 92vw);
+    z-index: 12;
+    box-shadow: -8px 0 24px rgb(0 0 0 / 18%);
+  }
+  .margin-away .margin {
+    inset: calc(50% - 48px) 0 auto auto;
+    width: 24px;
+    height: 96px;
+    border: 1px solid var(--line);
+    border-right: 0;
+    border-radius: 6px 0 0 6px;
+    box-shadow: none;
   }
 }
 @media print {

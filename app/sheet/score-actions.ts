@@ -15,6 +15,7 @@ export type CellId = [studentId: string, assignmentId: string]
 const actOf: Record<BlockEdit['do'], ActKind> = {
   'fill blanks': 'fill',
   'fill all': 'fill',
+  'fill marked': 'fill',
   'set mark': 'mark',
   'clear mark': 'mark',
   note: 'note',

@@ -1,4 +1,5 @@
 import { jointId } from '#core/kind'
+import type { Assignment } from '#core/plan/assignment'
 import type { Cell } from '#core/scores/cell'
 import { ofDecimal, subtract } from '#core/number/ratio'
 import { toDecimal } from '#core/number/round'
@@ -10,6 +11,7 @@ import { countedValue } from '#core/scores/contribution'
 import { worthOf } from '#core/scores/worth'
 import { cellText } from '#core/scores/entry'
 import type { ClassStore } from '~/stores/class'
+import { stateWords } from '~/words/assignment-states'
 import type { CellView } from './types'
 import { dyeOf } from '~/composables/useDye'
 import { useUnread } from '~/stores/unread'
@@ -39,13 +41,20 @@ export function scoreViews(classStore: ClassStore, studentId: string): (assignme
     const cutOffs = open ? cutOffsOf(assignment, levels) : []
     return cutOffs.length ? convertedLevel(worthOf(value, assignment.points, { scale, levels }), cutOffs, levels) : null
   }
+  const statesOf = (assignment: Readonly<Assignment>) =>
+    assignment.counts && !assignment.extraCredit && assignment.released && assignment.visibility.from !== 'never'
+      ? ''
+      : stateWords(assignment)
   return (assignmentId) => {
-    const { points, dueOn, standardIds } = get('assignment', assignmentId)
+    const assignment = get('assignment', assignmentId)
+    const { points, dueOn, standardIds } = assignment
     const id = jointId(studentId, assignmentId)
     const cell = get('cell', id)
     const left = unread.find((each) => each.id === id)
     if (left) return unreadView(left, cellText(cell))
+    const states = statesOf(assignment)
     let view = cellView(cell, points)
+    if (states) view = also(view, states)
     if (dropped.has(assignmentId)) view = asDropped(view)
     if (dueOn !== null && !wasThere(studentId, dueOn)) view = { ...also(view, 'not in the class then'), away: true }
     const shown = levelOf(levels, levelShown(assignmentId, cell))

@@ -79,6 +79,8 @@ export interface SheetColumn {
   title: string
   /** Lines under the title. */
   under: string[]
+  /** What is special about it, a word each, such as `extra`. */
+  states?: string[]
   /** What a screen reader says of the column. */
   words: string
   tint?: number

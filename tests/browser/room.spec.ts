@@ -1,4 +1,5 @@
 import type { Page } from '@playwright/test'
+import { audit } from './audit'
 import { expect, test } from './fixtures'
 
 /** How many heads of assignments are whole in view: nothing pinned covers them. */
@@ -49,6 +50,42 @@ test('there is room for the work: what stands beside it folds away, by a key, an
   // Zoomed to 200 %.
   await page.setViewportSize({ width: 640, height: 400 })
   await expect.poll(() => headsInView(page)).toBeGreaterThanOrEqual(3)
+})
+
+test('at 200% zoom the margin is a drawer over the sheet, by a key and by a button', async ({ desk, page }) => {
+  await page.setViewportSize({ width: 640, height: 400 })
+  await desk.openClass('Earth Systems 7A')
+  const cell = desk.cell('Bekele, Dawit', 'Core')
+  await cell.click()
+  const heading = desk.margin.getByRole('heading', { name: 'Dawit Bekele' })
+  await expect(heading).toBeHidden()
+  // Text scrolls in one direction only.
+  const size = () => page.evaluate(() => [document.body.scrollWidth, document.body.scrollHeight])
+  expect((await size())[0]).toBeLessThanOrEqual(640)
+  expect((await size())[1]).toBeLessThan(1400)
+  await page.keyboard.press(']')
+  await expect(heading).toBeVisible()
+  expect((await desk.margin.boundingBox())!.width).toBeGreaterThanOrEqual(300)
+  await audit(page, { include: 'aside', rules: 'wcag' })
+  await page.keyboard.press('Escape')
+  await expect(heading).toBeHidden()
+  await expect(cell).toBeFocused()
+  // What is written in it opens it, and done it gives the keyboard back and closes.
+  await page.keyboard.press('n')
+  await expect(desk.margin.getByRole('textbox', { name: /^Note/ })).toBeFocused()
+  await page.keyboard.type('Bring the drawing')
+  await page.keyboard.press('Enter')
+  await expect(heading).toBeHidden()
+  await expect(cell).toBeFocused()
+  await expect(cell).toHaveAccessibleName(/private note/)
+  await desk.margin.getByRole('button', { name: 'Margin' }).click()
+  await expect(heading).toBeVisible()
+  // The form of an assignment, whole.
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: 'Add assignment' }).click()
+  await expect(desk.margin.getByLabel('Name', { exact: true })).toBeFocused()
+  await desk.margin.getByRole('button', { name: 'Back' }).click()
+  await expect(heading).toBeHidden()
 })
 
 test('Find or do knows what a teacher would type', async ({ desk, page }) => {

@@ -178,6 +178,7 @@ function perform(): void {
   margin: 10px 0;
 }
 .which {
+  gap: 4px 14px;
   border: 0;
   padding: 0;
   margin: 8px 0;

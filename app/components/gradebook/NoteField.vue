@@ -67,7 +67,7 @@ const readers = [
     @blur="keep"
     @keydown="onKey"
   />
-  <p id="note-keys" class="soft small">Enter saves, Shift+Enter starts a new line, Esc undoes.</p>
+  <p id="note-keys" class="soft small">Enter saves, Esc undoes what you typed.</p>
   <div v-if="ready.length" class="row-of ready" role="group" aria-label="Notes you often write">
     <button
       v-for="(each, at) in ready"
@@ -107,6 +107,9 @@ const readers = [
   display: block;
 }
 .ready {
-  margin: 5px 0;
+  margin-bottom: 5px;
+}
+p {
+  margin: 3px 0 6px;
 }
 </style>

@@ -44,13 +44,13 @@ const choices: { choice: PointsChoice; label: string; lines: string[] }[] = [
     </p>
     <ul>
       <li v-for="{ choice, label, lines } in choices" :key="choice">
-        <Button :label="label" :autofocus="choice === 'keep'" @click="answer(choice)" />
+        <Button :label="label" @click="answer(choice)" />
         <span>
           <span v-for="line in lines" :key="line">{{ line }}</span>
         </span>
       </li>
     </ul>
-    <template #footer><Button label="Cancel" severity="secondary" @click="answer(null)" /></template>
+    <template #footer><Button label="Cancel" severity="secondary" autofocus @click="answer(null)" /></template>
   </Dialog>
 </template>
 

@@ -11,7 +11,8 @@ import { useClassStore } from '~/stores/class'
 import { HeldScore, ShowWork } from '~/composables/later'
 import { useHistory } from '~/composables/useHistory'
 import { useUnreadCells } from '~/composables/useUnreadCells'
-import { shortDay, shortInstant } from '~/composables/useWords'
+import { capital, shortDay, shortInstant } from '~/composables/useWords'
+import { stateWords } from '~/words/assignment-states'
 import { usePeriodQuery } from '~/composables/useGoTo'
 
 const props = defineProps<{ studentId: string; assignmentId: string }>()
@@ -27,6 +28,15 @@ const student = computed(() => classStore.students.find((each) => each.id === pr
 const assignment = computed(() => classStore.get('assignment', props.assignmentId))
 const cell = computed<Readonly<Cell>>(() => classStore.get('cell', id.value))
 const view = computed(() => cellView(cell.value, assignment.value.points))
+
+/** What is special about the assignment, and where it came from. */
+const states = computed(() =>
+  capital(
+    [stateWords(assignment.value), props.assignmentId in classStore.sources ? 'from the classroom app' : '']
+      .filter(Boolean)
+      .join(', '),
+  ),
+)
 
 const change = (kind: 'mark' | 'note', to: Partial<Cell>, marks: { sitting?: string } = {}) =>
   classStore.change(kind, [{ kind: 'cell', id: id.value, to }], marks)
@@ -88,6 +98,7 @@ defineExpose({ focusNote: () => noteField.value?.focus(), focusWork: () => workH
       {{ assignment.name }}, due {{ shortDay(assignment.dueOn) }}
       <button type="button" class="link" @click="emit('edit', assignmentId)">edit</button>
     </p>
+    <p v-if="states" class="soft small">{{ states }}.</p>
     <p class="big flare">
       {{ valueText(cell.value) || '–'
       }}<small class="soft">

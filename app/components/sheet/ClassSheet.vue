@@ -27,6 +27,8 @@ const NAME_NARROW = 124
 const HEAD = 66
 /** What the name of a group takes over the heads. */
 const GROUP = 15
+/** What each line about a column's state takes in the heads. */
+const STATE = 12
 
 const props = withDefaults(
   defineProps<{
@@ -62,7 +64,10 @@ let controller: SheetController | undefined
 const { roomy } = storeToRefs(useFrame())
 /** Names give way first where there is little room. */
 const name = computed(() => (roomy.value ? NAME_WIDE : NAME_NARROW))
-const headHeight = computed(() => HEAD + (props.columns.some((each) => each.group) ? GROUP : 0))
+const headHeight = computed(() => {
+  const states = Math.max(0, ...props.columns.map((each) => each.states?.length ?? 0))
+  return HEAD + (props.columns.some((each) => each.group) ? GROUP : 0) + STATE * states
+})
 const rowHeight = computed(() => densities[props.density])
 const resultsWidth = computed(() => props.results.reduce((sum, column) => sum + column.width, 0))
 const width = computed(() => name.value + CELL * props.columns.length + resultsWidth.value)

@@ -29,7 +29,8 @@ const isLong = (title: string) => title.split(/[\s-]/).some((word) => word.lengt
       <span class="tint" :style="{ background: column.tint ? `var(--tint-${column.tint})` : 'transparent' }" /><b>{{
         column.title
       }}</b
-      ><small v-for="line in column.under" :key="line">{{ line }}</small>
+      ><small v-for="line in column.under" :key="line">{{ line }}</small
+      ><small v-for="state in column.states" :key="state" class="state">{{ state }}</small>
     </div>
     <div class="results" role="none">
       <div

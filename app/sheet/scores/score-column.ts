@@ -1,5 +1,6 @@
 import { periodOf } from '#core/calendar/periods'
 import type { ClassStore } from '~/stores/class'
+import { assignmentStates } from '~/words/assignment-states'
 import { counted, shortDay } from '~/composables/useWords'
 import type { Column } from '../columns'
 import type { SheetColumn } from '../types'
@@ -24,6 +25,7 @@ export function scoreColumn(lead: ClassStore, column: Column, of: number, group:
   const category = lead.categories.find((each) => each.id === first.categoryId)
   const isFromApp = id in lead.sources
   const times = first.multiplier === '1' ? '' : first.multiplier
+  const states = assignmentStates(first)
   return {
     id,
     title: first.shortName,
@@ -31,11 +33,13 @@ export function scoreColumn(lead: ClassStore, column: Column, of: number, group:
       dueOn.length > 1 ? `${shortDay(dueOn[0]!)} on` : shortDay(dueOn[0]!),
       `${isFromApp ? '⇣ ' : ''}${times ? `${first.points} ×${times}` : `of ${first.points}`}`,
     ],
+    states: states.map(({ short }) => short),
     tint: category?.tint,
     group,
     words: [
       `${first.name}, ${category?.name ?? 'no category'}, due ${dueOn.map(shortDay).join(' and ')}`,
       `${first.points} points${times && `, times ${times}`}`,
+      ...states.map(({ words }) => words),
       ...(isFromApp ? ['from the classroom app'] : []),
       ...(first.hidden ? ['put away'] : []),
       ...(column.in.size < of ? [`in ${counted(column.in.size, 'class', 'classes')} of ${of}`] : []),

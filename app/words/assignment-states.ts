@@ -1,0 +1,30 @@
+import type { Assignment } from '#core/plan/assignment'
+
+/** What is special about an assignment, for a head of five characters and in full. */
+export interface AssignmentState {
+  short: string
+  words: string
+}
+
+type Stated = Pick<Assignment, 'counts' | 'extraCredit' | 'visibility' | 'released'>
+
+/**
+ * Lists what a teacher must see about an assignment wherever it appears: in its column head, its cells, and the margin.
+ *
+ * @example assignmentStates({ ...quiz, counts: false }) // [{ short: 'no count', words: 'not counted in the grade' }]
+ */
+export function assignmentStates({ counts, extraCredit, visibility, released }: Readonly<Stated>): AssignmentState[] {
+  const isHidden = visibility.from === 'never'
+  return [
+    ...(counts ? [] : [{ short: 'no count', words: 'not counted in the grade' }]),
+    ...(counts && extraCredit ? [{ short: 'extra', words: 'extra credit' }] : []),
+    ...(isHidden ? [{ short: 'hidden', words: 'hidden from families' }] : []),
+    ...(isHidden || released ? [] : [{ short: 'hidden', words: 'scores hidden from families' }]),
+  ]
+}
+
+/** The same in one phrase; empty where nothing is special. */
+export const stateWords = (of: Readonly<Stated>): string =>
+  assignmentStates(of)
+    .map(({ words }) => words)
+    .join(', ')
