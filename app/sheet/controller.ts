@@ -301,7 +301,7 @@ export class SheetController {
     const acts = () => (isLetter || key === '=') && this.host.letter(key, placesIn(this.block))
     if (!begins && !isMark && acts()) return true
     if (key.trim() === '') return false
-    if (!this.isComputed && this.host.asksFirst(this.active, (since) => this.replay([key, ...since]))) return true
+    if (!this.isComputed && this.host.asksFirst(this.active, key, (keys) => this.replay(keys))) return true
     // Anything else that can be seen stays in the cell, to be read or to be marked: nothing typed disappears.
     return (!begins && isMark && acts()) || this.edited(key)
   }

@@ -68,10 +68,10 @@ export function featureActions(
     },
     remember: (rowId, columnId, text) =>
       unread.remember(text === null ? null : { sectionId, ...of(columnId).record(rowId), text }),
-    asksFirst(rowId, columnId, go) {
+    asksFirst(rowId, columnId, key, go) {
       const { kind, id } = of(columnId).record(rowId)
       const isAsked = kind === 'cell' || kind === 'evidence' || kind === 'levelOverride'
-      return isAsked && classStore.asksFirst(kind, id, go)
+      return isAsked && classStore.asksFirst({ kind, id }, key, go)
     },
     clear(cells) {
       cells.forEach((cell) => end(...cell))

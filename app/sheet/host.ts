@@ -46,8 +46,8 @@ export interface SheetHost {
   shown(place: Place): string
   /** Binds what is about to be typed to the student and the column of a cell, wherever that cell goes. */
   hold(place: Place): HeldCell
-  /** Asks before the first key in a cell of a declared term; `go` gets the keys typed since. Returns whether it asked. */
-  asksFirst(place: Place, go: (keys: readonly string[]) => void): boolean
+  /** Asks before the first key in a cell of a declared term; `go` gets it and those typed since. Returns whether it asked. */
+  asksFirst(place: Place, key: string, go: (keys: readonly string[]) => void): boolean
   clear(places: Place[]): void
   paste(entries: { place: Place; text: string }[]): number
   /** Shows who would get what before several rows are pasted, and goes on by itself; answers whether it does. */

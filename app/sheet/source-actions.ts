@@ -107,9 +107,9 @@ export function sourceActions(
       const found = at(rowId, columnId)
       found?.own.remember(found.id, text)
     },
-    asksFirst(rowId, columnId, go) {
+    asksFirst(rowId, columnId, key, go) {
       const place = source.placeOf(rowId, columnId)
-      return place?.classStore.asksFirst('cell', jointId(...place.id), go) ?? false
+      return place?.classStore.asksFirst({ kind: 'cell', id: jointId(...place.id) }, key, go) ?? false
     },
     clear(cells) {
       for (const { own, ids } of cellsIn(cells)) ids.forEach(own.endUnread)

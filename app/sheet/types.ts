@@ -72,6 +72,8 @@ export interface SheetRow {
   path: string
   /** A word beside the name, as for a student who left. */
   aside?: string
+  /** The student left the class, and is counted apart. */
+  left?: boolean
 }
 
 export interface SheetColumn {
@@ -151,10 +153,10 @@ export interface SheetActions {
   /** Remembers on this machine what is being typed in a cell, so that a crash doesn't lose it; null forgets it. */
   remember?(rowId: string, columnId: string, text: string | null): void
   /**
-   * Asks before the first key in a cell of a declared term. Returns whether it asked; then `go` gets the keys typed since,
-   * once it is agreed.
+   * Asks before the first key in a cell of a declared term. Returns whether it asked; then `go` gets that key and those typed
+   * since, once it is agreed.
    */
-  asksFirst?(rowId: string, columnId: string, go: (keys: readonly string[]) => void): boolean
+  asksFirst?(rowId: string, columnId: string, key: string, go: (keys: readonly string[]) => void): boolean
   clear(cells: [rowId: string, columnId: string][]): void
   /** Takes a block of texts; gives how many were refused. */
   paste(entries: [rowId: string, columnId: string, text: string][]): number

@@ -29,18 +29,19 @@ export const useSealed = defineStore('sealed', () => {
   /**
    * Returns whether it can go on right away. If not, the question is asked, and `go` is called after it is agreed.
    *
-   * @param gathers whether keys typed from now on belong to the sheet
+   * @param first the key that began an entry, where keys typed from now on belong to the sheet
    */
-  function mayGo(sectionId: string, periods: readonly { id: string; title: string }[], go: Go, gathers = false) {
+  function mayGo(sectionId: string, periods: readonly { id: string; title: string }[], go: Go, first?: string) {
     const asked = periods
       .map(({ id, title }) => [`${sectionId} ${id}`, title] as const)
       .filter(([key]) => !agreed.has(key))
     if (!asked.length) return true
     const before = waiting.value
+    if (first !== undefined) keys.value.push(first)
     waiting.value = {
       periods: new Map([...(before?.periods ?? []), ...asked]),
       goes: [...(before?.goes ?? []), go],
-      gathers: gathers || (before?.gathers ?? false),
+      gathers: first !== undefined || (before?.gathers ?? false),
     }
     return false
   }

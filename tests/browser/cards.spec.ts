@@ -143,7 +143,7 @@ test('a grade that left its declaration stays so with a reason, and a further ch
   await page.keyboard.type('17')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('dialog', { name: 'Quarter 2 is declared complete' })).toBeVisible()
-  await expect(page.getByText('Typed since: 0 ↵ 1 7 ↵')).toBeVisible()
+  await expect(page.getByText('Typed so far: 2 0 ↵ 1 7 ↵')).toBeVisible()
   await page.getByRole('button', { name: /^Change Quarter/ }).focus()
   await page.keyboard.press('Enter')
   await expect(desk.cell('Eze, Chidera', 'Delta model')).toHaveText('20')

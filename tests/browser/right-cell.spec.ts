@@ -265,7 +265,7 @@ for (const { sheet, title, column, values } of [
     // Hands don't look up: all of it is typed before the answer.
     await desk.typeDown([...values])
     const question = page.getByRole('dialog', { name: 'Quarter 1 is declared complete' })
-    await expect(question.getByText(/^Typed since: ↵/)).toBeVisible()
+    await expect(question.getByText(/^Typed so far: \d ↵/)).toBeVisible()
     await question.getByRole('button', { name: 'Cancel' }).click()
     await expect(page.getByText('Left as declared. What you typed wasn’t saved.')).toBeVisible()
     await desk.saved()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Closing } from '~/composables/useClosing'
 import { lookFilters, lookSorts, useLookOver, type LookFilter, type LookSort } from '~/composables/useLookOver'
-import { counted } from '~/composables/useWords'
+import { cornerOf } from '~/sheet/rows'
 import type { Selected, Wish } from '~/sheet/types'
 import { useClassStore } from '~/stores/class'
 
@@ -82,7 +82,7 @@ defineExpose({ openEnds: () => ends.value?.open() })
       ref="sheet"
       v-model:active="active"
       label="Grades to look over"
-      :corner="counted(rows.length, 'student')"
+      :corner="cornerOf(rows)"
       :rows="rows"
       :columns="columns"
       :results="results"

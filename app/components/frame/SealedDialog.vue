@@ -38,7 +38,7 @@ function onKey({ key }: KeyboardEvent): void {
       put it back, or leave it with a reason.
     </p>
     <p role="status" class="since">
-      <template v-if="sealed.waiting?.gathers && typed">Typed since: {{ typed }}</template>
+      <template v-if="sealed.waiting?.gathers && typed">Typed so far: {{ typed }}</template>
       <template v-else-if="isTypedSince">What you typed after that isn’t saved. Go on from the marked cell.</template>
     </p>
     <template #footer>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { jointId, partsOf } from '#core/kind'
 import { periodOf } from '#core/calendar/periods'
+import { cornerOf } from '~/sheet/rows'
 import { sourceActions, type SheetCell } from '~/sheet/source-actions'
 import type { SheetActions } from '~/sheet/types'
 import type { SheetSource } from '~/composables/useSheetSource'
@@ -14,7 +15,6 @@ import { useLeavers } from '~/composables/useLeavers'
 import { useSelection } from '~/composables/useSelection'
 import { useSheetView } from '~/composables/useSheetView'
 import { useWalk } from '~/composables/useWalk'
-import { counted } from '~/composables/useWords'
 import { changeQuery } from '~/composables/useGoTo'
 
 /** The sheet of scores of one class, or of all classes of a course together, with its margin and its dialogs. */
@@ -153,9 +153,7 @@ const computedCell = computed(() => {
 
 const everybody = computed(() => source.classes.reduce((sum, each) => sum + each.students.length, 0))
 const corner = computed(() =>
-  rows.value.length === everybody.value
-    ? counted(rows.value.length, 'student')
-    : `${rows.value.length} of ${everybody.value} shown`,
+  rows.value.length === everybody.value ? cornerOf(rows.value) : `${rows.value.length} of ${everybody.value} shown`,
 )
 const looked = computed(() => columns.value.length > 0 && rows.value.length > 0)
 

@@ -6,7 +6,7 @@ import { enrolledOn } from '#core/section'
 import type { Selected } from '~/sheet/types'
 import { featureActions } from '~/sheet/features'
 import { standardColumn } from '~/sheet/levels/standard-column'
-import { rowOf } from '~/sheet/rows'
+import { cornerOf, rowOf } from '~/sheet/rows'
 import { useClassStore } from '~/stores/class'
 import { usePerson } from '~/stores/person'
 import { counted } from '~/composables/useWords'
@@ -70,7 +70,7 @@ const scale = computed(() => window.value.scaleFor(habits.value[0]?.id ?? ''))
       <ClassSheet
         v-model:active="active"
         :label="`Habits of ${classStore.snapshot!.section.title}`"
-        :corner="counted(rows.length, 'student')"
+        :corner="cornerOf(rows)"
         :rows="rows"
         :columns="columns"
         :results="[]"

@@ -197,7 +197,7 @@ const inCells = ({ entries, left, skipped }: Placed): PlacedCells => ({
 })
 
 /** The keys typed while a question was up go into the cell where they began, or are said to be unsaved. */
-function asksFirst(place: Place, go: (keys: readonly string[]) => void): boolean {
+function asksFirst(place: Place, key: string, go: (keys: readonly string[]) => void): boolean {
   const { actions } = props
   const ids = idsOf(place)
   const inItsCell = (keys: readonly string[]) => {
@@ -207,7 +207,7 @@ function asksFirst(place: Place, go: (keys: readonly string[]) => void): boolean
     controller!.goTo(now)
     go(keys)
   }
-  return actions.asksFirst?.(...ids, inItsCell) ?? false
+  return actions.asksFirst?.(...ids, key, inItsCell) ?? false
 }
 function placeOf(rowId: string, columnId: string): Place | null {
   const row = props.rows.findIndex((each) => each.id === rowId)

@@ -23,6 +23,12 @@ import { counted } from '~/composables/useWords'
 /** What hands do to scores; mends, pulls and steps back say for themselves what they do. */
 const movers: ReadonlySet<ActKind> = new Set(['type', 'mark', 'clear', 'paste', 'fill', 'level'])
 
+/** A record whose first key is asked about in a declared term. */
+export interface AskedRecord {
+  kind: 'cell' | 'evidence' | 'levelOverride'
+  id: string
+}
+
 type Marks = Pick<Act, 'of' | 'batch' | 'sitting'>
 
 interface Doing {
@@ -65,14 +71,15 @@ export function classDoing({ records, pencil, receiving, notices }: Doing) {
   }
 
   /**
-   * Asks before the first key of an entry that would move a declared term. Returns whether it asked; then `go` gets the keys
-   * typed since, once it is agreed.
+   * Asks before the first key of an entry that would move a declared term. Returns whether it asked; then `go` gets that key
+   * and those typed since, once it is agreed.
    */
-  function asksFirst(kind: 'cell' | 'evidence' | 'levelOverride', id: string, go: (keys: readonly string[]) => void) {
+  function asksFirst(record: AskedRecord, key: string, go: (keys: readonly string[]) => void) {
+    const { kind, id } = record
     if (pencil.pencil.value) return false
     const to = kind === 'cell' ? { value: null } : { level: null }
     const it = records.snapshot.value!
-    return !sealed.mayGo(sectionId(), declaredTouched(it, [{ kind, id, to }]), go, true)
+    return !sealed.mayGo(sectionId(), declaredTouched(it, [{ kind, id, to }]), go, key)
   }
 
   function perform(kind: ActKind, changes: Change[], marks: Marks = {}): Act {

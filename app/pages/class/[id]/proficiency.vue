@@ -3,6 +3,7 @@ import { partsOf } from '#core/kind'
 import { nameOfStandard } from '#core/proficiency/standards'
 import { standardsOf } from '#core/plan/standards-of'
 import { allowedLevels } from '#core/scales/proficiency'
+import { cornerOf } from '~/sheet/rows'
 import type { Selected, Wish } from '~/sheet/types'
 import { useClassStore } from '~/stores/class'
 import { useFrame } from '~/stores/frame'
@@ -200,7 +201,7 @@ const foldAll = () => show({ folded: new Set(allFolded.value ? [] : foldable.val
       ref="sheet"
       v-model:active="active"
       label="Levels"
-      :corner="counted(rows.length, 'student')"
+      :corner="cornerOf(rows)"
       :rows="rows"
       :columns="columns"
       :results="results"
