@@ -115,15 +115,11 @@ describe('rounding', () => {
     const number = fc.integer({ min: 0, max: 200_000 })
     fc.assert(
       fc.property(number, fc.integer({ min: 1, max: 999 }), number, (n, d, m) => {
-        expect(toDecimal(ratio(n, d))).toBe(
-          new Fraction(n, d)
-            .round(3)
-            .toString(3)
-            .replace(/\.?0+$/, '') || '0',
-        )
+        expect(toDecimal(ratio(n, d))).toBe(String(new Fraction(n, d).round(3).valueOf()))
         const moved = new Fraction(m, d).sub(n, d)
+        // Adding 0 makes of minus zero a plain one.
         const tenth = moved.abs().round(1).mul(moved.s)
-        expect(Number(change(ratio(n, d), ratio(m, d)))).toBe(tenth.valueOf())
+        expect(Number(change(ratio(n, d), ratio(m, d)))).toBe(tenth.valueOf() + 0)
       }),
     )
     expect(
