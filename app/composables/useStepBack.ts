@@ -95,11 +95,17 @@ export function useStepBack(stepping: () => Stepping, classes: () => readonly Cl
   /** How many scores a step takes out of the grades: with an assignment, or brought by another system or a file. */
   function scoresTaken(step: Step, way: Way): number {
     const brought = step.some(({ act }) => BRINGING.has(act.kind))
-    return changesHere(step).reduce((sum, { scope, change }) => {
-      const to = (way === 'undo' ? change.from : change.to) as { removed?: boolean; value?: unknown }
-      if (change.kind === 'assignment' && to.removed) return sum + scoresOf(open().get(scope)!.snapshot!, change.id)
-      return sum + (brought && change.kind === 'cell' && to.value === null ? 1 : 0)
-    }, 0)
+    const changes = changesHere(step).map(({ scope, change }) => ({
+      ...{ scope, kind: change.kind, id: change.id },
+      to: (way === 'undo' ? change.from : change.to) as { removed?: boolean; value?: unknown },
+    }))
+    const removed = changes.filter(({ kind, to }) => kind === 'assignment' && to.removed)
+    const gone = new Set(removed.map(({ id }) => id))
+    // A score that goes with its assignment is counted there.
+    const emptied = changes.filter(
+      ({ kind, id, to }) => brought && kind === 'cell' && to.value === null && !gone.has(partsOf(id)[1]!),
+    )
+    return removed.reduce((sum, { scope, id }) => sum + scoresOf(open().get(scope)!.snapshot!, id), emptied.length)
   }
 
   /** The newest entry that couldn't be read, if nothing was done here after it. */

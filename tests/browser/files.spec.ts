@@ -49,6 +49,8 @@ test('a CSV that was saved and not edited changes nothing; one edit changes just
   await expect(desk.cell('Bekele, Dawit', 'Core sample drawing')).toHaveAccessibleName('9, late')
   await expect(desk.cell('Bekele, Dawit', 'Tide table reading')).toHaveText('7')
   await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(dialog).toContainText('1 score leaves the grades.')
+  await dialog.getByRole('button', { name: 'Undo' }).click()
   await expect(page.getByRole('columnheader', { name: /Tide table/ })).toHaveCount(0)
   await expect(desk.cell('Bekele, Dawit', 'Core sample drawing')).toHaveText('6')
 })

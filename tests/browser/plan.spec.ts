@@ -131,6 +131,8 @@ test('one category is added to several classes, and undo takes it from all', asy
   await dialog.getByRole('button', { name: 'Add to 2 classes' }).click()
   await expect(page.getByLabel('Name of Harbour log', { exact: true })).toBeVisible()
   await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(dialog).toContainText('1 other class changes too')
+  await dialog.getByRole('button', { name: 'Undo' }).click()
   await expect(page.getByLabel('Name of Harbour log', { exact: true })).toHaveCount(0)
   await desk.openClass('Mapmaking')
   await desk.view('Plan')
