@@ -80,7 +80,7 @@ useEventListener('focusin', ({ target }: FocusEvent) => {
   height: 100dvh;
   display: grid;
   --day: 188px;
-  --margin: 280px;
+  --margin: 272px;
   grid-template: minmax(0, 1fr) auto / var(--day) minmax(0, 1fr);
   overflow: hidden;
 }
@@ -119,7 +119,7 @@ useEventListener('focusin', ({ target }: FocusEvent) => {
   position: relative;
 }
 #margin {
-  padding: 14px 16px 14px 26px;
+  padding: 14px 16px 14px 25px;
   overflow-y: auto;
   min-width: 0;
 }
@@ -162,7 +162,7 @@ useEventListener('focusin', ({ target }: FocusEvent) => {
 }
 @media (max-width: 1100px) {
   .frame:not(.margin-away) {
-    --margin: 266px;
+    --margin: 256px;
   }
 }
 @media (max-width: 760px) {
