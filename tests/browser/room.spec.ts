@@ -46,7 +46,7 @@ test('there is room for the work: what stands beside it folds away, by a key, an
   // In a narrow window it is as it was there.
   await page.setViewportSize({ width: 1024, height: 800 })
   await expect(desk.margin.getByRole('heading', { name: 'Rosalind Achterberg' })).toBeVisible()
-  expect(await headsInView(page)).toBeGreaterThanOrEqual(5)
+  await expect.poll(() => headsInView(page)).toBeGreaterThanOrEqual(5)
   // Zoomed to 200 %.
   await page.setViewportSize({ width: 640, height: 400 })
   await expect.poll(() => headsInView(page)).toBeGreaterThanOrEqual(3)
