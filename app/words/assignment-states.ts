@@ -11,12 +11,12 @@ type Stated = Pick<Assignment, 'counts' | 'extraCredit' | 'visibility' | 'releas
 /**
  * Lists what a teacher must see about an assignment wherever it appears: in its column head, its cells, and the margin.
  *
- * @example assignmentStates({ ...quiz, counts: false }) // [{ short: 'no count', words: 'not counted in the grade' }]
+ * @example assignmentStates({ ...quiz, counts: false }) // [{ short: 'outside', words: 'outside the grade, not counted' }]
  */
 export function assignmentStates({ counts, extraCredit, visibility, released }: Readonly<Stated>): AssignmentState[] {
   const isHidden = visibility.from === 'never'
   return [
-    ...(counts ? [] : [{ short: 'no count', words: 'not counted in the grade' }]),
+    ...(counts ? [] : [{ short: 'outside', words: 'outside the grade, not counted' }]),
     ...(counts && extraCredit ? [{ short: 'extra', words: 'extra credit' }] : []),
     ...(isHidden ? [{ short: 'hidden', words: 'hidden from families' }] : []),
     ...(isHidden || released ? [] : [{ short: 'hidden', words: 'scores hidden from families' }]),
