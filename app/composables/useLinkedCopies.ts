@@ -6,12 +6,10 @@ import type { ClassSnapshot } from '#core/section'
 import { openClassResponse } from '#shared/class'
 import { useClassStore } from '~/stores/class'
 import { useNotices } from '~/stores/notices'
-import type { PointsChoice } from '~/stores/points-question'
+import { usePointsQuestion } from '~/stores/points-question'
 import { ApiProblem, ask } from '~/composables/useApi'
 import { recordsOf, type useBatch } from '~/composables/useBatch'
 import { counted } from '~/composables/useWords'
-
-type Scored = Pick<ClassSnapshot, 'records' | 'students'>
 
 /** What stays each class's own, also in linked copies. */
 const own = new Set<keyof Assignment>(['categoryId', 'dueOn', 'standardIds', 'hidden', 'place', 'removed', 'linkId'])
@@ -20,6 +18,7 @@ const own = new Set<keyof Assignment>(['categoryId', 'dueOn', 'standardIds', 'hi
 export function useLinkedCopies(batch: ReturnType<typeof useBatch>, kept: () => Readonly<Assignment> | null) {
   const classStore = useClassStore()
   const notices = useNotices()
+  const question = usePointsQuestion()
   const { plans, perform } = batch
   const together = ref(true)
 
@@ -39,58 +38,60 @@ export function useLinkedCopies(batch: ReturnType<typeof useBatch>, kept: () => 
         .map((key) => [key, desired[key]]),
     ) as Partial<Assignment>
 
-  /** The scores of an assignment in their new size, where points possible change and the teacher rescales. */
-  const scoresOf = (of: Scored, assignmentId: string, choice: PointsChoice, points?: string): Desired[] =>
-    choice === 'rescale' && points !== undefined ? rescaledScores(of, { assignmentId, points }) : []
-
-  /** Saves the assignment, and in its copies what they share. Returns whether it is saved. */
-  async function keep(id: string, desired: Assignment, choice: PointsChoice): Promise<boolean> {
-    const changed = kept() && together.value ? shared(desired) : {}
-    if (!copies.value.length || !Object.keys(changed).length) {
-      const scores = scoresOf(classStore.everything!, id, choice, desired.points)
-      classStore.change('assignment', [{ kind: 'assignment', id, to: desired }, ...scores])
+  /**
+   * Saves the assignment, and in its copies what they share. Before points possible change under scores, here or in a copy, it
+   * asks what happens to them. Returns whether it is saved.
+   */
+  async function keep(id: string, desired: Assignment): Promise<boolean> {
+    const here = classStore.everything!
+    const before = kept()
+    const changed = before && together.value ? shared(desired) : {}
+    const linked = Object.keys(changed).length ? copies.value : []
+    const isResized = before !== null && before.points !== desired.points
+    // The scores of the other classes are on the server only.
+    const read = isResized ? await classesOf(linked) : new Map<string, ClassSnapshot>()
+    if (read === null) return false
+    const resized = [
+      { snapshot: here, assignmentId: id, points: desired.points },
+      ...linked.flatMap((copy) => {
+        const snapshot = read.get(copy.id)
+        return snapshot ? { snapshot, assignmentId: copy.id, points: desired.points } : []
+      }),
+    ]
+    const choice = isResized ? await question.ask(resized) : 'keep'
+    if (choice === null) return false
+    const scores = new Map(
+      resized.map((each) => [each.assignmentId, choice === 'rescale' ? rescaledScores(each.snapshot, each) : []]),
+    )
+    const own: Desired[] = [{ kind: 'assignment', id, to: desired }, ...scores.get(id)!]
+    if (!linked.length) {
+      classStore.change('assignment', own)
       return true
     }
-    const points = 'points' in changed ? changed.points : undefined
-    // The scores of the other classes are on the server only.
-    const cells = await scoredIn(choice === 'rescale' && points !== undefined ? copies.value : [])
-    if (cells === null) return false
-    const here = plans.value!.classes.find((each) => each.id === classStore.snapshot!.section.id)!
+    const holder = plans.value!.classes.find((each) => each.id === here.section.id)!
     const parts = [
-      {
-        scope: here.id,
-        records: { ...recordsOf(here), cell: classStore.everything!.records.cell },
-        desired: [
-          { kind: 'assignment' as const, id, to: desired },
-          ...scoresOf(classStore.everything!, id, choice, points),
-        ],
-      },
-      ...copies.value.map((copy) => ({
+      { scope: here.section.id, records: { ...recordsOf(holder), cell: here.records.cell }, desired: own },
+      ...linked.map((copy) => ({
         scope: copy.holder.id,
-        records: {
-          ...recordsOf(copy.holder),
-          ...(cells.has(copy.id) ? { cell: cells.get(copy.id)!.records.cell } : {}),
-        },
+        records: { ...recordsOf(copy.holder), cell: read.get(copy.id)?.records.cell ?? {} },
         desired: [
           { kind: 'assignment' as const, id: copy.id, to: changed as Assignment },
-          ...(cells.has(copy.id) ? scoresOf(cells.get(copy.id)!, copy.id, choice, points) : []),
+          ...(scores.get(copy.id) ?? []),
         ],
       })),
     ]
     if (!(await perform('assignment', parts))) return false
-    notices.say(`It was changed in ${counted(parts.length, 'class', 'classes')}. Undo takes it back.`)
+    notices.say(`Changed in ${counted(parts.length, 'class', 'classes')}. You can undo this.`)
     return true
   }
 
-  /** Reads the classes that hold the copies; null where that failed, which `problem` says. */
-  async function scoredIn(wanted: typeof copies.value): Promise<Map<string, Scored> | null> {
+  /** Reads the classes of copies, by the copies' IDs; null where that failed, which `problem` says. */
+  async function classesOf(linked: typeof copies.value): Promise<Map<string, ClassSnapshot> | null> {
     try {
-      const read = await Promise.all(
-        wanted.map(async ({ id, holder }) => {
-          return [id, await ask(`/api/classes/${holder.id}`, openClassResponse)] as const
-        }),
-      )
-      return new Map(read)
+      const read = linked.map(async ({ id, holder }) => {
+        return [id, await ask(`/api/classes/${holder.id}`, openClassResponse)] as const
+      })
+      return new Map(await Promise.all(read))
     } catch (error) {
       if (!(error instanceof ApiProblem)) throw error
       batch.problem.value = error.message

@@ -1,13 +1,14 @@
 import { pointsOutlook, type PointsChange, type PointsOutlook } from '#core/grading/points-change'
-import { same } from '#core/same'
-import { record } from '#core/records'
 import type { ClassSnapshot } from '#core/section'
 
 /** What happens to the scores when points possible change. */
 export type PointsChoice = 'keep' | 'rescale'
 
+/** Points possible that change in one class. */
+export type PointsIn = PointsChange & { snapshot: ClassSnapshot }
+
 interface Question {
-  changes: readonly PointsChange[]
+  points: string
   outlook: PointsOutlook
   answer: (choice: PointsChoice | null) => void
 }
@@ -17,14 +18,11 @@ export const usePointsQuestion = defineStore('points question', () => {
   const question = shallowRef<Question | null>(null)
 
   /** Returns the choice, or null if it was canceled. Without scores there is nothing to ask. */
-  async function ask(snapshot: ClassSnapshot, changes: readonly PointsChange[]): Promise<PointsChoice | null> {
-    const changed = changes.filter(
-      ({ assignmentId, points }) => !same(record(snapshot.records, 'assignment', assignmentId).points, points),
-    )
-    const outlook = pointsOutlook(snapshot, changed)
+  async function ask(changes: readonly PointsIn[]): Promise<PointsChoice | null> {
+    const outlook = pointsOutlook(changes)
     if (outlook.scores === 0) return 'keep'
     const choice = await new Promise<PointsChoice | null>((answer) => {
-      question.value = { changes: changed, outlook, answer }
+      question.value = { points: changes[0]!.points, outlook, answer }
     })
     question.value = null
     return choice

@@ -18,6 +18,7 @@ export interface PointsChange {
 
 /** A class with its scores. */
 type Scored = Pick<ClassSnapshot, 'records' | 'students'>
+type Placed = { snapshot: ClassSnapshot; assignmentId: string }
 
 /** What a change of points possible does to the scores that are there, for each of the two ways. */
 export interface PointsOutlook {
@@ -41,15 +42,15 @@ export function rescaledScores(
   { assignmentId, points }: PointsChange,
   leave: ReadonlySet<string> = new Set(),
 ): Desired[] {
-  const before = record(snapshot.records, 'assignment', assignmentId).points
-  if (before === '0') return []
-  const share = divide(ofDecimal(points), ofDecimal(before))
+  const possible = record(snapshot.records, 'assignment', assignmentId).points
+  if (possible === '0') return []
   return scoresIn(snapshot, assignmentId).flatMap(([id, scored]) =>
-    leave.has(id)
-      ? []
-      : { kind: 'cell' as const, id, to: { value: { points: toDecimal(multiply(ofDecimal(scored), share)) } } },
+    leave.has(id) ? [] : { kind: 'cell' as const, id, to: { value: { points: resized(scored, possible, points) } } },
   )
 }
+
+const resized = (scored: Decimal, from: Decimal, to: Decimal): Decimal =>
+  toDecimal(divide(multiply(ofDecimal(scored), ofDecimal(to)), ofDecimal(from)))
 
 /** Finds the scores typed in points, by the ids of their cells. */
 function scoresIn({ students, records }: Scored, assignmentId: string): [id: string, points: Decimal][] {
@@ -61,38 +62,42 @@ function scoresIn({ students, records }: Scored, assignmentId: string): [id: str
 }
 
 /**
- * Tells what a change of points possible would do, before it is done.
+ * Tells what changes of points possible would do, in one class or several, before they are done.
  *
- * @example pointsOutlook(snapshot, [{ assignmentId: 'lab', points: '50' }]).grades // { keep: 24, rescale: 0 }
+ * @example pointsOutlook([{ snapshot, assignmentId: 'lab', points: '50' }]).grades // { keep: 24, rescale: 0 }
  */
-export function pointsOutlook(snapshot: ClassSnapshot, changes: readonly PointsChange[]): PointsOutlook {
-  const { records, periods } = snapshot
-  const found = changes.flatMap((each) => scoresIn(snapshot, each.assignmentId))
-  const periodIds = new Set(
-    changes.flatMap((each) => periodOf(periods, record(records, 'assignment', each.assignmentId).dueOn)?.id ?? []),
-  )
-  const before = new Grades(snapshot)
-  const moved = (desired: readonly Desired[]) => {
-    const then = copyOf(records)
-    for (const { kind, id, to } of desired) put(then, kind, id, { ...record(then, kind, id), ...to } as RecordOf<Kind>)
-    const after = new Grades({ ...snapshot, records: then })
-    return [...periodIds].reduce((sum, id) => sum + movesBetween(before, after, id).grades, 0)
+export function pointsOutlook(changes: readonly (PointsChange & { snapshot: ClassSnapshot })[]): PointsOutlook {
+  const outlook: PointsOutlook = { scores: 0, grades: { keep: 0, rescale: 0 }, example: null }
+  for (const snapshot of new Set(changes.map((each) => each.snapshot))) {
+    const own = changes.filter((each) => each.snapshot === snapshot)
+    const periodIds = new Set(own.flatMap((each) => periodOf(snapshot.periods, before(each).dueOn)?.id ?? []))
+    const keep = own.map(({ assignmentId: id, points }): Desired => ({ kind: 'assignment', id, to: { points } }))
+    const rescale = own.flatMap((each) => rescaledScores(snapshot, each))
+    outlook.scores += own.reduce((sum, each) => sum + scoresIn(snapshot, each.assignmentId).length, 0)
+    outlook.grades.keep += gradesMoved(snapshot, keep, periodIds)
+    outlook.grades.rescale += gradesMoved(snapshot, [...keep, ...rescale], periodIds)
   }
-  const keep: Desired[] = changes.map(({ assignmentId: id, points }) => ({ kind: 'assignment', id, to: { points } }))
-  const rescale = changes.flatMap((each) => rescaledScores(snapshot, each))
-  const [first] = rescale
-  const value = first?.kind === 'cell' && first.to.value && 'points' in first.to.value ? first.to.value.points : null
-  const points = first && find(records, 'cell', first.id)?.value
-  return {
-    scores: found.length,
-    grades: { keep: moved(keep), rescale: moved([...keep, ...rescale]) },
-    example:
-      value !== null && points && 'points' in points
-        ? {
-            points: points.points,
-            possible: record(records, 'assignment', changes[0]!.assignmentId).points,
-            rescaled: value,
-          }
-        : null,
+  return { ...outlook, example: exampleOf(changes) }
+}
+
+const before = ({ snapshot, assignmentId }: Placed) => record(snapshot.records, 'assignment', assignmentId)
+
+/** Counts the grades of some periods that are shown another way after the wanted changes. */
+function gradesMoved(snapshot: ClassSnapshot, desired: readonly Desired[], periodIds: ReadonlySet<string>): number {
+  const records = copyOf(snapshot.records)
+  for (const { kind, id, to } of desired)
+    put(records, kind, id, { ...record(records, kind, id), ...to } as RecordOf<Kind>)
+  const [now, then] = [new Grades(snapshot), new Grades({ ...snapshot, records })]
+  return [...periodIds].reduce((sum, id) => sum + movesBetween(now, then, id).grades, 0)
+}
+
+/** The first score that would be rescaled. */
+function exampleOf(changes: readonly (PointsChange & Placed)[]): PointsOutlook['example'] {
+  for (const change of changes) {
+    const { points: possible } = before(change)
+    const [first] = scoresIn(change.snapshot, change.assignmentId)
+    if (first && possible !== '0')
+      return { points: first[1], possible, rescaled: resized(first[1], possible, change.points) }
   }
+  return null
 }

@@ -126,6 +126,20 @@ export class Desk {
     await this.page.getByRole('navigation', { name: 'Views of the class' }).getByRole('link', { name }).click()
   }
 
+  /** Adds an investigation to 7A, which is open, and to 7B. */
+  async addToBoth(name: string): Promise<void> {
+    const { page, margin } = this
+    await page.getByRole('button', { name: 'Add assignment' }).click()
+    await margin.getByLabel('Name', { exact: true }).fill(name)
+    await margin.getByRole('combobox', { name: 'Category' }).click()
+    await page.getByRole('listbox').getByRole('option', { name: 'Investigations' }).click()
+    await margin.getByRole('button', { name: 'To several classes' }).click()
+    const dialog = page.getByRole('dialog')
+    await dialog.getByLabel('Earth Systems 7B', { exact: true }).check()
+    await dialog.getByRole('button', { name: 'Put into 2 classes' }).click()
+    await expect(dialog).toHaveCount(0)
+  }
+
   /** The cell of a student under a column, by the beginning of the column's words. */
   cell(student: string, column: string): Locator {
     return this.page.locator(locatorOf({ student, column }))

@@ -28,12 +28,15 @@ describe('points possible that change under scores', () => {
     expect(rescaledScores(made, { assignmentId: 'a', points: '50' })).toEqual([])
   })
   it('tells how many grades each way changes', () => {
-    expect(pointsOutlook(snapshot(), [{ assignmentId: 'a', points: '50' }])).toEqual({
+    expect(pointsOutlook([{ snapshot: snapshot(), assignmentId: 'a', points: '50' }])).toEqual({
       scores: 2,
       // Kept, 18 and 15 of 50 are 36 and 30 %. Rescaled, ann's two assignments weigh 50 to 100 in place of 20 to 100.
       grades: { keep: 2, rescale: 0 },
       example: { points: '18', possible: '20', rescaled: '45' },
     })
-    expect(pointsOutlook(snapshot(), []).scores).toBe(0)
+    // A copy in another class counts too.
+    const both = [snapshot(), snapshot()].map((each) => ({ snapshot: each, assignmentId: 'a', points: '50' }))
+    expect(pointsOutlook(both)).toMatchObject({ scores: 4, grades: { keep: 4, rescale: 0 } })
+    expect(pointsOutlook([]).scores).toBe(0)
   })
 })

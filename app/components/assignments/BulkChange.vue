@@ -120,12 +120,15 @@ const takenAlong = computed(() => outcome.value.lines.reduce((sum, { scores }) =
 const verb = computed(() => (doing.value === 'delete' ? 'Delete' : 'Change'))
 async function perform(): Promise<void> {
   const { lines } = outcome.value
-  const changes = lines.flatMap(({ each, to }) => (to.points ? { assignmentId: each.id, points: to.points } : []))
-  const choice = changes.length ? await question.ask(classStore.everything!, changes) : 'keep'
+  const snapshot = classStore.everything!
+  const changes = lines.flatMap(({ each, to }) =>
+    to.points ? { snapshot, assignmentId: each.id, points: to.points } : [],
+  )
+  const choice = await question.ask(changes)
   if (choice === null) return
   classStore.change('assignment', [
     ...lines.map(({ each, to }) => ({ kind: 'assignment' as const, id: each.id, to })),
-    ...(choice === 'rescale' ? changes.flatMap((each) => rescaledScores(classStore.everything!, each)) : []),
+    ...(choice === 'rescale' ? changes.flatMap((each) => rescaledScores(snapshot, each)) : []),
   ])
 }
 </script>

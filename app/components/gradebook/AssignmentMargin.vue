@@ -10,14 +10,12 @@ import { useClassStore } from '~/stores/class'
 import { CHOOSE, useAssignmentForm } from '~/composables/useAssignmentForm'
 import { useBatch } from '~/composables/useBatch'
 import { useLinkedCopies } from '~/composables/useLinkedCopies'
-import { usePointsQuestion } from '~/stores/points-question'
 
 /** The form of one assignment: a new one, perhaps like another, or one that is there. */
 const props = defineProps<{ assignmentId: string; firstDate: string; like?: Readonly<Assignment> }>()
 const emit = defineEmits<{ close: []; made: [id: string]; several: [assignment: Assignment]; remove: [] }>()
 
 const classStore = useClassStore()
-const question = usePointsQuestion()
 const hasStandards = computed(() => standardsOf(classStore.structure!).length > 0)
 const {
   form,
@@ -61,10 +59,7 @@ async function save(): Promise<void> {
   const desired = read()
   if (!desired || needsAnswer()) return
   const id = isNew.value ? crypto.randomUUID() : props.assignmentId
-  const choice = isNew.value
-    ? 'keep'
-    : await question.ask(classStore.everything!, [{ assignmentId: id, points: desired.points }])
-  if (choice === null || !(await keep(id, desired, choice))) return
+  if (!(await keep(id, desired))) return
   if (isNew.value) emit('made', id)
   emit('close')
 }

@@ -2,11 +2,12 @@
 import { counted } from '~/composables/useWords'
 import { usePointsQuestion, type PointsChoice } from '~/stores/points-question'
 
-/** Points possible change under scores that are there: what each choice does, in numbers. */
+/** Shows what keeping and rescaling would do, before points possible change under scores. */
 const question = usePointsQuestion()
-const { changes, outlook, answer } = question.question!
+const { points, outlook, answer } = question.question!
 const { scores, grades, example } = outlook
-const points = changes[0]!.points
+const becomes = (to: string) =>
+  example ? [`${example.points} of ${example.possible} becomes ${to} of ${points}.`] : []
 const moves = (count: number) =>
   count ? `${counted(count, 'grade')} ${count === 1 ? 'changes' : 'change'}.` : 'No grades change.'
 
@@ -14,18 +15,12 @@ const choices: { choice: PointsChoice; label: string; lines: string[] }[] = [
   {
     choice: 'keep',
     label: 'Keep scores',
-    lines: [
-      ...(example ? [`${example.points} of ${example.possible} becomes ${example.points} of ${points}.`] : []),
-      moves(grades.keep),
-    ],
+    lines: [...becomes(example?.points ?? ''), moves(grades.keep)],
   },
   {
     choice: 'rescale',
     label: 'Rescale scores',
-    lines: [
-      ...(example ? [`${example.points} of ${example.possible} becomes ${example.rescaled} of ${points}.`] : []),
-      moves(grades.rescale),
-    ],
+    lines: [...becomes(example?.rescaled ?? ''), moves(grades.rescale)],
   },
 ]
 </script>
@@ -34,14 +29,11 @@ const choices: { choice: PointsChoice; label: string; lines: string[] }[] = [
   <Dialog
     visible
     modal
-    :header="`${counted(scores, 'score')} ${scores === 1 ? 'is' : 'are'} there already`"
+    :header="`Keep or rescale ${counted(scores, 'score')}?`"
     :style="{ width: '34rem' }"
     @update:visible="answer(null)"
   >
-    <p>
-      What happens to {{ scores === 1 ? 'it' : 'them' }} when the points possible become {{ points }}? You can undo
-      this.
-    </p>
+    <p>The points possible change to {{ points }}. You can undo this.</p>
     <ul>
       <li v-for="{ choice, label, lines } in choices" :key="choice">
         <Button :label="label" @click="answer(choice)" />
