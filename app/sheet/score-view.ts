@@ -1,5 +1,4 @@
 import { jointId } from '#core/kind'
-import type { Assignment } from '#core/plan/assignment'
 import type { Cell } from '#core/scores/cell'
 import { ofDecimal, subtract } from '#core/number/ratio'
 import { toDecimal } from '#core/number/round'
@@ -41,10 +40,6 @@ export function scoreViews(classStore: ClassStore, studentId: string): (assignme
     const cutOffs = open ? cutOffsOf(assignment, levels) : []
     return cutOffs.length ? convertedLevel(worthOf(value, assignment.points, { scale, levels }), cutOffs, levels) : null
   }
-  const statesOf = (assignment: Readonly<Assignment>) =>
-    assignment.counts && !assignment.extraCredit && assignment.released && assignment.visibility.from !== 'never'
-      ? ''
-      : stateWords(assignment)
   return (assignmentId) => {
     const assignment = get('assignment', assignmentId)
     const { points, dueOn, standardIds } = assignment
@@ -52,7 +47,7 @@ export function scoreViews(classStore: ClassStore, studentId: string): (assignme
     const cell = get('cell', id)
     const left = unread.find((each) => each.id === id)
     if (left) return unreadView(left, cellText(cell))
-    const states = statesOf(assignment)
+    const states = stateWords(assignment)
     let view = cellView(cell, points)
     if (states) view = also(view, states)
     if (dropped.has(assignmentId)) view = asDropped(view)

@@ -23,8 +23,16 @@ export function assignmentStates({ counts, extraCredit, visibility, released }: 
   ]
 }
 
-/** The same in one phrase; empty where nothing is special. */
-export const stateWords = (of: Readonly<Stated>): string =>
-  assignmentStates(of)
-    .map(({ words }) => words)
-    .join(', ')
+/** The same in one phrase; empty where nothing is special. Every cell of a column asks for it, so it is made once. */
+export function stateWords(of: Readonly<Stated>): string {
+  let words = known.get(of)
+  if (words === undefined) {
+    words = assignmentStates(of)
+      .map((state) => state.words)
+      .join(', ')
+    known.set(of, words)
+  }
+  return words
+}
+/** Records are replaced and never changed. */
+const known = new WeakMap<Readonly<Stated>, string>()

@@ -3,6 +3,7 @@ import type { BlockEdit } from '#core/scores/block'
 import { marks, type Mark } from '#core/scores/score'
 import type { Foreseen, SheetCell } from '~/sheet/source-actions'
 import { counted } from '~/composables/useWords'
+import { noteReaders } from '~/words/notes'
 
 /** Does one thing to a block of cells, shown before it is done. */
 const props = defineProps<{
@@ -39,10 +40,6 @@ const kinds = [
 /** Marks that can stand without a score. */
 const fillable = marks.filter((mark) => mark !== 'excused')
 const markOptions = marks.map((value) => ({ value, words: value }))
-const readerOptions = [
-  { value: 'teacher' as const, words: 'only me' },
-  { value: 'family' as const, words: 'the family' },
-]
 
 const edit = computed<BlockEdit | null>(() => {
   switch (doing.value) {
@@ -141,7 +138,7 @@ function perform(): void {
             {{ each }}
           </button>
         </div>
-        <ToggleRow label="Who reads the note" :value="noteFor" :options="readerOptions" @choose="noteFor = $event" />
+        <ToggleRow label="Who reads the note" :value="noteFor" :options="noteReaders" @choose="noteFor = $event" />
       </template>
       <p v-if="doing === 'fill blanks'" class="soft small after">
         Students with a score or a mark, or who weren’t enrolled then, are skipped.

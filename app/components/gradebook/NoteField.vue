@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Cell } from '#core/scores/cell'
 import { useDraft } from '~/composables/useDraft'
+import { noteReaders } from '~/words/notes'
 
 /** The note of one score: Enter saves it and goes back to the cell, Esc undoes what was typed. */
 const props = defineProps<{
@@ -47,10 +48,6 @@ function onKey(event: KeyboardEvent): void {
 }
 
 defineExpose({ focus: () => field.value?.focus() })
-const readers = [
-  ['teacher', 'only me'],
-  ['family', 'the family'],
-] as const
 </script>
 
 <template>
@@ -81,18 +78,7 @@ const readers = [
       {{ each }}
     </button>
   </div>
-  <div class="row-of" role="group" aria-label="Who reads the note">
-    <button
-      v-for="[who, words] in readers"
-      :key="who"
-      type="button"
-      class="toggle"
-      :aria-pressed="noteFor === who"
-      @click="emit('share', who)"
-    >
-      {{ words }}
-    </button>
-  </div>
+  <ToggleRow label="Who reads the note" :value="noteFor" :options="noteReaders" @choose="emit('share', $event)" />
 </template>
 
 <style scoped>
