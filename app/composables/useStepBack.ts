@@ -37,7 +37,7 @@ export const askedSteps: EventBusKey<Way> = Symbol('asked steps')
 
 /** What was done longer ago is of another sitting. */
 const SITTING_MS = 30 * 60_000
-/** Acts whose scores no hand typed here: taking them back empties cells that nobody is looking at. */
+/** Acts that bring scores from elsewhere. Undoing one empties cells the teacher may not be looking at. */
 const BRINGING: ReadonlySet<ActKind> = new Set(['import', 'pull', 'move scores'])
 
 /** The pages on which a record of each kind is seen, by the last part of their address. */

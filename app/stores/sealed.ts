@@ -3,22 +3,22 @@ import { useNotices } from '~/stores/notices'
 /** Continues with the keys that were typed while the question was up. */
 type Go = (keys: readonly string[]) => void
 
-/** What waits for an answer, because it would move the grades or levels of a declared term. */
+/** A change to a declared term that waits for an answer. */
 interface Waiting {
   /** The periods, by class and id, with their titles. */
   periods: ReadonlyMap<string, string>
-  /** What was done before the answer, in its order: hands are faster than a question. */
+  /** Called in this order once the teacher agrees. */
   goes: readonly Go[]
-  /** Whether the keys typed since are gathered, to go into the cells once it is agreed. */
+  /** Whether keys typed meanwhile are collected for the cells. */
   gathers: boolean
 }
 
-/** Keys that go on with a stack. Tab and Escape belong to the question. */
+/** Keys that continue a stack. Tab and Escape belong to the question. */
 const OF_A_STACK = /^(.|Enter|Backspace|Arrow(Up|Down|Left|Right))$/u
 
 /**
- * Asks once in a sitting, for each class and period, before a declared term is moved. What was typed waits, all of it, and
- * goes into its cells when it is agreed; if it isn't, a notice says so.
+ * Asks once per sitting, class, and period before a declared term changes. Keys typed meanwhile go into their cells once the
+ * teacher agrees. Otherwise a notice says they weren't saved.
  */
 export const useSealed = defineStore('sealed', () => {
   const notices = useNotices()

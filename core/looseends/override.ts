@@ -12,8 +12,8 @@ import { fullName, type ClassSnapshot, type Student } from '../section'
 import type { Find, LooseEnd } from './looseend'
 
 /**
- * An override whose percent and label don't agree, whose label has left the scale, so that it is no grade, or whose percent
- * is above the scale's top and wasn't confirmed: a 995 typed for a 95.
+ * Finds overrides to fix: the percent and letter disagree, the scale no longer has the letter (so there is no grade), or the
+ * percent is above the scale's top and wasn't confirmed (a 995 typed for a 95).
  */
 export const override: Find = (snapshot) => {
   const plan = planOf(snapshot)

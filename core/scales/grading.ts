@@ -48,8 +48,8 @@ function boundsOf(scale: GradingScale): readonly { label: string; from: number }
 const known = new WeakMap<GradingScale, readonly { label: string; from: number }[]>()
 
 /**
- * The share of 100 % that an entered label stands for: its own figure, or the middle of its range. The top
- * step's range ends at 100, or is its bound alone where that is 100 or more; the lowest step's begins at its own bound.
+ * Returns the percent that an entered letter is worth, as a share: the step's own figure, or the middle of its range. The top
+ * step's range ends at 100. If the top step begins at 100 or above, the letter is worth that bound.
  *
  * @returns null when the scale has no such label
  * @example shareOfLabel(plusMinus, 'B') // { n: 17, d: 20 }, which is 85 %
@@ -66,7 +66,7 @@ export function shareOfLabel(scale: GradingScale, label: string): Ratio | null {
 }
 
 /**
- * Returns the highest percent that a grade on the scale usually has: 100, or more where a step begins or stands there.
+ * Returns the top of a scale in percent: 100, or the highest bound or worth above it.
  *
  * @example topOf(plusMinus) // '100'
  */

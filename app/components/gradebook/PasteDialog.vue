@@ -28,15 +28,13 @@ const columns = computed(() => new Set(lines.value.map((each) => each.assignment
     <form @submit.prevent="emit('go')">
       <p class="soft">
         {{ columns.size === 1 ? [...columns][0] : counted(columns.size, 'assignment') }}, from
-        {{ lines[0]?.student ?? 'nobody' }} to {{ lines.at(-1)?.student ?? 'nobody' }}. Nothing is saved yet.
+        {{ lines[0]?.student ?? 'no one' }} to {{ lines.at(-1)?.student ?? 'no one' }}. Nothing is saved yet.
       </p>
       <label class="beside"
         ><Checkbox v-model="included" binary input-id="paste-leavers" />
         <span>Also those who were not in the class then</span></label
       >
-      <p v-if="placed.skipped.length" class="soft">
-        Skipped, because they weren’t in the class then: {{ placed.skipped.join('; ') }}.
-      </p>
+      <p v-if="placed.skipped.length" class="soft">Skipped, not enrolled then: {{ placed.skipped.join('; ') }}.</p>
       <p v-if="placed.left.length" class="warn" role="alert">{{ notPlaced(placed.left) }}</p>
       <div class="boxed list">
         <table class="ruled" aria-label="Who gets what">
