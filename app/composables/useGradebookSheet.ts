@@ -2,12 +2,13 @@ import { jointId } from '#core/kind'
 import { isBelowLine } from '#core/grading/grade'
 import { toDouble } from '#core/number/ratio'
 import { worthOf } from '#core/scores/worth'
-import { categoryIn, categoryResult } from '~/sheet/scores/category-result'
+import { categoryIn, categoryOfColumn, categoryResult } from '~/sheet/scores/category-result'
 import { feetOf } from '~/sheet/scores/feet'
 import { gradeResult, isUngraded, longerResult } from '~/sheet/scores/grade-result'
 import type { ResultFeature } from '~/sheet/scores/result-feature'
 import { groupOf, scoreColumn } from '~/sheet/scores/score-column'
 import { bySize, inOrder, isShown, studentsShown, type SheetView } from '~/sheet/view'
+import type { Column } from '~/sheet/columns'
 import { scoreViews } from '~/sheet/score-view'
 import type { CellView, Footer, ResultView, SheetColumn } from '~/sheet/types'
 import type { SheetSource, SourceRow } from './useSheetSource'
@@ -21,6 +22,10 @@ export function useGradebookSheet(source: SheetSource, view: Ref<SheetView>, hab
   /** Whose categories and periods the heads speak of. */
   const lead = source.classes[0]!
 
+  /** The class of a column's first assignment, and its category as the sheet names it. */
+  const homeOf = (column: Column) => source.copiesOf(column.id)[0]!.classStore
+  const categoryOf = (column: Column) => categoryOfColumn(lead, homeOf(column), column.first.categoryId)
+
   const shownWork = computed(() =>
     source.classes.map((classStore) => {
       const { category } = view.value
@@ -33,7 +38,8 @@ export function useGradebookSheet(source: SheetSource, view: Ref<SheetView>, hab
     const ids = new Set(shownWork.value.flat().map((each) => each.id))
     const columns = source.columns.value.filter((each) => [...each.in.values()].some((id) => ids.has(id)))
     const known = { categories: lead.categories, periods: lead.snapshot!.periods }
-    return inOrder(columns, (each) => each.first, known, view.value.order)
+    const asNamed = (each: Column) => ({ ...each.first, categoryId: categoryOf(each)?.id ?? null })
+    return inOrder(columns, asNamed, known, view.value.order)
   })
   /** Columns that were put away. */
   const away = computed(() => source.columns.value.filter((each) => each.first.hidden).length)
@@ -41,10 +47,13 @@ export function useGradebookSheet(source: SheetSource, view: Ref<SheetView>, hab
   // Which students are shown, and in which order, is settled when the view is chosen: a row never runs away while a
   // score is being typed in it.
   const rows = computed<SourceRow[]>(() => {
-    const found = source.classes.flatMap((classStore, at) => {
+    const { show, at } = view.value
+    const judged = at === null ? null : new Set(source.copiesOf(at).map(({ assignmentId }) => assignmentId))
+    const found = source.classes.flatMap((classStore, index) => {
       const of = { isLow: (id: string) => isLow(classStore, id), today: today.value }
       const { structure, students } = classStore
-      return studentsShown(structure!, students, shownWork.value[at]!, view.value.show, of).map((student) =>
+      const work = judged ? source.workOf(classStore).filter(({ id }) => judged.has(id)) : shownWork.value[index]!
+      return studentsShown(structure!, students, work, show, of).map((student) =>
         source.sourceRow(classStore, student),
       )
     })
@@ -78,10 +87,12 @@ export function useGradebookSheet(source: SheetSource, view: Ref<SheetView>, hab
 
   const columns = computed<SheetColumn[]>(() =>
     shown.value.map((column, at) => {
-      const group = groupOf(lead, column, view.value)
+      const category = categoryOf(column)
+      const group = groupOf(lead, column, category, view.value)
       const before = shown.value[at - 1]
-      const isSaid = before !== undefined && groupOf(lead, before, view.value) === group
-      return scoreColumn(lead, column, source.classes.length, isSaid ? undefined : group)
+      const isSaid = before !== undefined && groupOf(lead, before, categoryOf(before), view.value) === group
+      const isFromApp = column.id in homeOf(column).sources
+      return scoreColumn(column, category, isFromApp, source.classes.length, isSaid ? undefined : group)
     }),
   )
 

@@ -1,3 +1,4 @@
+import { isMissing } from '#core/scores/missing'
 import { waitsFor } from '#core/scores/to-score'
 import { studentRecord } from '#core/records'
 import type { Assignment } from '#core/plan/assignment'
@@ -16,6 +17,8 @@ export interface SheetView {
   category: string | null
   standard: string | null
   show: (typeof shows)[number]
+  /** The one assignment that `show` looks at; null for all that are shown. */
+  at: string | null
   order: (typeof orders)[number]
   /** `name`, `grade` (highest first), `slipping` (lowest first), or an assignment whose scores sort the students. */
   sort: string
@@ -34,6 +37,7 @@ export const viewOf = (query: Query): SheetView => ({
   category: text(query.category),
   standard: text(query.standard),
   show: one(shows, query.show),
+  at: text(query.at),
   order: one(orders, query.order),
   sort: text(query.sort) ?? 'name',
   away: query.away === '1',
@@ -48,6 +52,7 @@ export function queryOf(view: SheetView): Record<string, string | undefined> {
     category: parameter(view.category, null),
     standard: parameter(view.standard, null),
     show: parameter(view.show, 'all'),
+    at: parameter(view.at, null),
     order: parameter(view.order, 'due'),
     sort: parameter(view.sort, 'name'),
     away: view.away ? '1' : undefined,
@@ -64,8 +69,8 @@ export function isUnscored(
   const cell = studentRecord(snapshot.records, 'cell', student.id, assignment.id)
   return waitsFor(cell, assignment, student.spans, today) === 'now'
 }
-const isMissing = (snapshot: ClassSnapshot, student: Student, assignment: Listed<Assignment>) =>
-  studentRecord(snapshot.records, 'cell', student.id, assignment.id).marks.includes('missing')
+const misses = (snapshot: ClassSnapshot, student: Student, assignment: Listed<Assignment>) =>
+  isMissing(studentRecord(snapshot.records, 'cell', student.id, assignment.id))
 
 /** Whether a view shows an assignment. `today` parts what is due from what is still to come. */
 export function isShown(
@@ -78,7 +83,9 @@ export function isShown(
   if (assignment.hidden && !view.away) return false
   if (view.category !== null && assignment.categoryId !== view.category) return false
   if (view.standard !== null && !assignment.standardIds.includes(view.standard)) return false
-  if (view.show === 'missing') return students.some((student) => isMissing(snapshot, student, assignment))
+  // Students filtered by one assignment are seen with all their work.
+  if (view.at !== null) return true
+  if (view.show === 'missing') return students.some((student) => misses(snapshot, student, assignment))
   if (view.show === 'unscored') return students.some((one) => isUnscored(snapshot, one, assignment, today))
   return true
 }
@@ -109,7 +116,7 @@ export function inOrder<T>(
   }
 }
 
-/** The students of a class that a view shows, of those columns that it shows. */
+/** The students of a class that a filter shows, judged by the given columns: those in view, or the one it looks at. */
 export function studentsShown(
   snapshot: ClassSnapshot,
   students: readonly Student[],
@@ -120,7 +127,7 @@ export function studentsShown(
   const desired = {
     all: () => true,
     low: (student: Student) => of.isLow(student.id),
-    missing: (student: Student) => columns.some((each) => isMissing(snapshot, student, each)),
+    missing: (student: Student) => columns.some((each) => misses(snapshot, student, each)),
     unscored: (student: Student) => columns.some((each) => isUnscored(snapshot, student, each, of.today)),
   }[show]
   return students.filter(desired)

@@ -100,7 +100,7 @@ test('scores with names in front are matched, shown, and kept; who is unknown is
 test('what is shown and in which order stands in the address', async ({ desk, page }) => {
   await page.getByLabel('Category', { exact: true }).selectOption({ label: 'Checks' })
   await expect(page.getByRole('columnheader', { name: /Delta model/ })).toHaveCount(0)
-  await page.getByLabel('Students shown').selectOption({ label: 'Under the line' })
+  await page.getByLabel('Students shown').selectOption({ label: 'Below the line' })
   await expect(page.getByText(/\d+ of \d+ shown/)).toBeVisible()
   const low = await desk.names()
   await page.reload()

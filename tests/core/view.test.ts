@@ -58,6 +58,18 @@ describe('what of a sheet is shown', () => {
     expect(students('unscored')).toEqual([])
     expect(students('low', ['eve'])).toEqual(['eve'])
   })
+  it('of students by one assignment leaves all the work in view, and counts what came in as not missing', () => {
+    expect(shown({ show: 'missing', at: 'check' })).toEqual(['walk', 'check', 'lab'])
+    const came = aClass({
+      assignments: { check: {}, lab: {} },
+      scores: { ann: { check: { marks: ['missing'] } }, ben: { check: { value: { points: '7' }, marks: ['missing'] } } },
+    })
+    const work = assignmentsOf(came)
+    const missing = (at: string[]) =>
+      studentsShown(came, came.students, work.filter(({ id }) => at.includes(id)), 'missing', { isLow: () => false, today }).map(({ id }) => id)
+    expect(missing(['check'])).toEqual(['ann'])
+    expect(missing(['lab'])).toEqual([])
+  })
   it('is said by the address, and read from it again', () =>
     fc.assert(
       fc.property(
@@ -67,6 +79,7 @@ describe('what of a sheet is shown', () => {
           standard: fc.option(fc.constantFrom('std')),
           show: fc.constantFrom('all' as const, 'missing' as const, 'unscored' as const, 'low' as const),
           order: fc.constantFrom('due' as const, 'newest' as const, 'category' as const, 'hand' as const),
+          at: fc.option(fc.constantFrom('check')),
           sort: fc.constantFrom('name', 'grade', 'slipping', 'check'),
           away: fc.boolean(),
         }),

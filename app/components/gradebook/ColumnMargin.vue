@@ -1,11 +1,17 @@
 <script setup lang="ts">
 import { periodOf } from '#core/calendar/periods'
+import { jointId } from '#core/kind'
+import { isMissing } from '#core/scores/missing'
+import { waitsFor } from '#core/scores/to-score'
+import { enrolledOn } from '#core/section'
 import { describeVisibility } from '~/words/plan'
+import { usePerson } from '~/stores/person'
 import type { SheetSource } from '~/composables/useSheetSource'
 import { shortDay, counted } from '~/composables/useWords'
 
 /** One column: how its scores lie, in each class that it is of, and what can be done with all of them. */
-const props = defineProps<{ source: SheetSource; columnId: string; sorted: boolean }>()
+type Only = 'missing' | 'unscored'
+const props = defineProps<{ source: SheetSource; columnId: string; sorted: boolean; only: Only | null }>()
 const emit = defineEmits<{
   back: []
   edit: []
@@ -15,6 +21,8 @@ const emit = defineEmits<{
   fill: []
   sort: []
   away: []
+  /** Show only the students who miss it or wait for a score on it. */
+  only: [show: Only]
   remove: []
 }>()
 const SpreadChart = defineAsyncComponent(() => import('./SpreadChart.vue'))
@@ -61,6 +69,20 @@ const seen = computed(() => {
   return `Families see it ${describeVisibility(visibility)}, ${released ? 'with' : 'without'} its scores`
 })
 
+/** Students by what this assignment waits for; a student who left is in neither count. */
+const { today } = storeToRefs(usePerson())
+const waiting = computed(() => {
+  const found = { missing: 0, unscored: 0 }
+  for (const { classStore, assignmentId, assignment: work } of copies.value)
+    for (const student of classStore.students) {
+      if (!enrolledOn(student, today.value)) continue
+      const cell = classStore.get('cell', jointId(student.id, assignmentId))
+      if (isMissing(cell)) found.missing++
+      if (waitsFor(cell, work, student.spans, today.value) === 'now') found.unscored++
+    }
+  return found
+})
+
 defineExpose({ focus: () => first.value?.focus() })
 </script>
 
@@ -91,6 +113,26 @@ defineExpose({ focus: () => first.value?.focus() })
       >
     </dl>
     <p v-else class="soft none">No scores yet.</p>
+    <div v-if="waiting.missing || waiting.unscored || only" class="acts who">
+      <button
+        v-if="waiting.missing || only === 'missing'"
+        type="button"
+        class="toggle"
+        :aria-pressed="only === 'missing'"
+        @click="emit('only', 'missing')"
+      >
+        Only the {{ waiting.missing }} missing it
+      </button>
+      <button
+        v-if="waiting.unscored || only === 'unscored'"
+        type="button"
+        class="toggle"
+        :aria-pressed="only === 'unscored'"
+        @click="emit('only', 'unscored')"
+      >
+        Only the {{ waiting.unscored }} to score
+      </button>
+    </div>
     <table v-if="classes.length" class="ruled classes" aria-label="In each class">
       <tbody>
         <tr v-for="each in classes" :key="each.title">
@@ -147,6 +189,9 @@ dd {
   display: flex;
   flex-wrap: wrap;
   gap: 5px;
+}
+.who {
+  margin-bottom: 10px;
 }
 .delete {
   color: var(--shu);

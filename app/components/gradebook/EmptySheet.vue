@@ -12,13 +12,13 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ add: []; show: [view: Partial<SheetView>] }>()
 
-const beginning = { category: null, standard: null, show: 'all' as const, away: false }
+const beginning = { category: null, standard: null, show: 'all' as const, at: null, away: false }
 const nothing = computed(
   () =>
     ({
       missing: 'Nothing is missing here.',
       unscored: 'Everything that is due is scored.',
-      low: 'No grade is under the line.',
+      low: 'No grade is below the line.',
       all: 'No assignment of this period is of that kind, or all are put away.',
     })[props.view.show],
 )

@@ -34,6 +34,11 @@ const gradeMargin = useTemplateRef('gradeMargin')
 const active = useSelection(source, () => sheet.value?.focus())
 const editing = computed(() => (route.query.edit ? String(route.query.edit) : null))
 const { view, habits, show } = useSheetView()
+/** What the students are filtered by in one column; null where they are not. */
+function onlyBy(columnId: string | null) {
+  const { show, at } = view.value
+  return at !== null && at === columnId && (show === 'missing' || show === 'unscored') ? show : null
+}
 
 useShownCells().answer((sectionId, cellId) => {
   const [studentId, assignmentId] = partsOf(cellId) as [string, string]
@@ -235,6 +240,7 @@ const firstDate = computed(() =>
         :source="source"
         :column-id="column"
         :sorted="view.sort === column"
+        :only="onlyBy(column)"
         @back="sheet?.focus()"
         @edit="edit(column)"
         @fill="fill([])"
@@ -242,6 +248,7 @@ const firstDate = computed(() =>
         @copy="dialogs?.copy(column)"
         @pattern="void onColumn.savePattern(column)"
         @sort="show({ sort: view.sort === column ? 'name' : column })"
+        @only="show(onlyBy(column) === $event ? { show: 'all', at: null } : { show: $event, at: column })"
         @away="onColumn.putAway(column)"
         @remove="dialogs?.remove(column)"
       />

@@ -23,7 +23,7 @@ const period = usePeriodQuery()
 /** The list opens with the same filters. */
 const listQuery = computed(() => ({
   ...period.value,
-  ...queryOf({ ...view.value, sort: 'name', show: view.value.show === 'low' ? 'all' : view.value.show }),
+  ...queryOf({ ...view.value, sort: 'name', at: null, show: view.value.show === 'low' ? 'all' : view.value.show }),
 }))
 const box = useTemplateRef('box')
 const { open, escape } = usePopover(box)

@@ -11,6 +11,17 @@ export function categoryIn(lead: ClassStore, classStore: ClassStore, id: string)
   return categoryCalled(classStore.categories, name)?.id ?? 'none'
 }
 
+/**
+ * The category of a column: the lead's of that name, so that one category is one group on the sheet, or else that of the
+ * class the column's assignment is in.
+ *
+ * @param home the class of the column's first assignment
+ */
+export function categoryOfColumn(lead: ClassStore, home: ClassStore, id: string | null): Listed<Category> | undefined {
+  const own = home.categories.find((category) => category.id === id)
+  return home === lead ? own : (categoryCalled(lead.categories, own?.name) ?? own)
+}
+
 /** A category's percent in the period that is looked at. */
 export function categoryResult(lead: ClassStore, { category, weight }: CategoryRule): ResultFeature {
   const own = (classStore: ClassStore) => categoryIn(lead, classStore, category.id)

@@ -1,4 +1,6 @@
 import { periodOf } from '#core/calendar/periods'
+import type { Category } from '#core/plan/category'
+import type { Listed } from '#core/plan/rules'
 import type { ClassStore } from '~/stores/class'
 import { assignmentStates } from '~/words/assignment-states'
 import { counted, shortDay } from '~/composables/useWords'
@@ -7,23 +9,31 @@ import type { SheetColumn } from '../types'
 import type { SheetView } from '../view'
 
 /** The group of a column, where columns are grouped: its category, or its period where several are shown. */
-export function groupOf(lead: ClassStore, { first }: Column, view: SheetView): string | undefined {
-  if (view.order === 'category')
-    return lead.categories.find((category) => category.id === first.categoryId)?.name ?? 'No category'
+export function groupOf(
+  lead: ClassStore,
+  { first }: Column,
+  category: Listed<Category> | undefined,
+  view: SheetView,
+): string | undefined {
+  if (view.order === 'category') return category?.name ?? 'No category'
   return view.span ? (periodOf(lead.periods, first.dueOn)?.title ?? 'In no period') : undefined
 }
 
 /**
  * The head of an assignment's column.
  *
- * @param lead whose categories and periods the head speaks of
+ * @param category the column's, as the sheet names it
  * @param of how many classes the sheet shows
  * @param group said over the first column of a group
  */
-export function scoreColumn(lead: ClassStore, column: Column, of: number, group: string | undefined): SheetColumn {
+export function scoreColumn(
+  column: Column,
+  category: Listed<Category> | undefined,
+  isFromApp: boolean,
+  of: number,
+  group: string | undefined,
+): SheetColumn {
   const { id, first, dueOn } = column
-  const category = lead.categories.find((each) => each.id === first.categoryId)
-  const isFromApp = id in lead.sources
   const times = first.multiplier === '1' ? '' : first.multiplier
   const states = assignmentStates(first)
   return {

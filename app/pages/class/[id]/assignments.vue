@@ -26,7 +26,7 @@ const homeless = computed(() => all.value.filter((each) => !periodOf(classStore.
 const listed = computed(() => {
   const found = everything.value ? shown.value : [...shown.value, ...homeless.value]
   // A list shows what was put away, too: it is where that is brought back.
-  const of = { ...view.value, away: true }
+  const of = { ...view.value, away: true, at: null }
   const { everything: snapshot, students, categories, periods } = classStore
   return inOrder(
     found.filter((each) => isShown(snapshot!, each, students, of, today.value)),
