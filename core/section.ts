@@ -1,4 +1,4 @@
-import { holds, type Period } from './calendar/periods'
+import { countingDay, holds, type Period } from './calendar/periods'
 import type { DeclaredGrade } from './grading/declaration'
 import type { ClassWindow } from './grading/reporting-window'
 import type { Fixed as Policy } from './plan/fixed'
@@ -86,4 +86,22 @@ export function fullName(student: Pick<Student, 'givenName' | 'familyName'>): st
 /** Whether the student is in the class on that day. */
 export function enrolledOn(student: Student, day: string): boolean {
   return student.spans.some((span) => holds(span, day))
+}
+
+/** Whether the student was in the class and left before that day. */
+export const hasLeft = ({ spans }: Pick<Student, 'spans'>, day: string): boolean =>
+  spans.every(({ lastDay }) => lastDay !== null && lastDay < day)
+
+/**
+ * Returns the students of a class as every count takes them: those enrolled today, or on the last day of a year that is
+ * over. Students who have left are counted apart.
+ *
+ * @example enrolledNow(snapshot, '2026-11-25').length // 25
+ */
+export function enrolledNow(
+  { students, periods }: Pick<ClassSnapshot, 'students' | 'periods'>,
+  today: string,
+): Student[] {
+  const day = countingDay(periods, today)
+  return students.filter((student) => enrolledOn(student, day))
 }

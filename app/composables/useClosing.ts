@@ -44,7 +44,7 @@ export function useClosing() {
     const { students: roster, period, plan, everything } = classStore
     if (!period || !plan || !everything) return []
     const gradeOf = (id: string) => classStore.gradeOfStudent(id)?.effective ?? (isGraded.value ? null : 'not given')
-    return remarkStates(everything, period, roster, gradeOf).map((state) => {
+    return remarkStates(everything, period, roster, today.value, gradeOf).map((state) => {
       const { student, card } = state
       const grade = classStore.gradeOfStudent(student.id)
       const levels = window.value ? levelsIn(window.value, student.id) : []

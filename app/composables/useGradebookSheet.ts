@@ -53,9 +53,7 @@ export function useGradebookSheet(source: SheetSource, view: Ref<SheetView>, hab
       const of = { isLow: (id: string) => isLow(classStore, id), today: today.value }
       const { structure, students } = classStore
       const work = judged ? source.workOf(classStore).filter(({ id }) => judged.has(id)) : shownWork.value[index]!
-      return studentsShown(structure!, students, work, show, of).map((student) =>
-        source.sourceRow(classStore, student),
-      )
+      return studentsShown(structure!, students, work, show, of).map((student) => source.sourceRow(classStore, student))
     })
     const { sort } = view.value
     if (sort === 'name') return found

@@ -9,7 +9,6 @@ import { rowOf } from '~/sheet/rows'
 import type { ResultView } from '~/sheet/types'
 import type { Closing, CloseLine } from '~/composables/useClosing'
 import { useClassStore } from '~/stores/class'
-import { usePerson } from '~/stores/person'
 
 export const lookFilters = ['everybody', ...outlierCodes, 'no remark', 'missing work'] as const
 export type LookFilter = (typeof lookFilters)[number]
@@ -26,7 +25,6 @@ export function useLookOver(
   keys: FeatureKeys,
 ) {
   const classStore = useClassStore()
-  const { today } = storeToRefs(usePerson())
   const period = computed(() => classStore.period!)
   const before = computed(() =>
     classStore
@@ -48,8 +46,8 @@ export function useLookOver(
     )
   const fits = (line: CloseLine, filter: LookFilter): boolean => {
     if (filter === 'everybody') return true
-    if (filter === 'no remark') return !line.card.trim()
-    if (filter === 'missing work') return line.facts.missing > 0
+    if (filter === 'no remark') return line.here && !line.card.trim()
+    if (filter === 'missing work') return line.here && line.facts.missing > 0
     return codesOf(line).includes(filter)
   }
   const counts = computed(
@@ -78,7 +76,7 @@ export function useLookOver(
   const rows = computed(() =>
     ids.value.flatMap((id) => {
       const line = byId.value.get(id)
-      return line ? [rowOf(line.student, today.value, classStore.snapshot!.section.id)] : []
+      return line ? [rowOf(line.student, classStore.countingDay, classStore.snapshot!.section.id)] : []
     }),
   )
 

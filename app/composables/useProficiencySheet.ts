@@ -73,7 +73,7 @@ export function useProficiencySheet(view: () => LevelView, keys: FeatureKeys) {
   const rows = computed(() =>
     classStore.students
       .filter(({ id }) => undecided.value?.students.has(id) ?? true)
-      .map((each) => rowOf(each, today.value, classStore.snapshot!.section.id)),
+      .map((each) => rowOf(each, classStore.countingDay, classStore.snapshot!.section.id)),
   )
   const standards = computed(() =>
     standardsIn(window.value, { ...view(), habits: onlyHabits.value }).filter(

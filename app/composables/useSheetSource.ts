@@ -7,7 +7,6 @@ import type { SheetView } from '~/sheet/view'
 import { columnsOf } from '~/sheet/columns'
 import { rowOf } from '~/sheet/rows'
 import type { ClassStore } from '~/stores/class'
-import { usePerson } from '~/stores/person'
 
 /** A student in one of the classes of a sheet. */
 export interface SourceRow extends SheetRow {
@@ -20,7 +19,6 @@ export interface SourceRow extends SheetRow {
  * assignment and its copies; what is done with a cell is done in its own class.
  */
 export function useSheetSource(classes: readonly ClassStore[], view: Ref<SheetView>) {
-  const { today } = storeToRefs(usePerson())
   const several = classes.length > 1
   const sectionOf = (classStore: ClassStore) => classStore.snapshot!.section
   const byId = computed(() => new Map(classes.map((each) => [sectionOf(each).id, each])))
@@ -39,7 +37,7 @@ export function useSheetSource(classes: readonly ClassStore[], view: Ref<SheetVi
   }
 
   const sourceRow = (classStore: ClassStore, student: Student): SourceRow => ({
-    ...rowOf(student, today.value, sectionOf(classStore).id, several ? shortOf(classStore) : undefined),
+    ...rowOf(student, classStore.countingDay, sectionOf(classStore).id, several ? shortOf(classStore) : undefined),
     id: rowIdOf(classStore, student.id),
     classStore,
     student,

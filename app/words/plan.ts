@@ -6,6 +6,7 @@ import type { Visibility } from '#core/plan/visibility'
 import { childrenOf, type Period } from '#core/calendar/periods'
 import type { ClassSnapshot } from '#core/section'
 import { compositionOf, planOf, type Listed } from '#core/plan/rules'
+import { comeTo100, weightsAsShares } from '#core/plan/shares'
 import { inLetters, listOf } from './counts'
 
 /** Each rule of a plan, said back in one plain sentence. */
@@ -88,9 +89,12 @@ export function describeParent(snapshot: ClassSnapshot, period: Period): string 
   const composition = compositionOf(snapshot, planOf(snapshot), period) as Composition
   if (composition.rule === 'all work')
     return `${period.title} is made of all its assignments as if it were one period. Overrides of the periods in it have no part.`
-  const parts = childrenOf(snapshot.periods, period.id).map(
-    (child) => `${child.title} (${composition.weights[child.id]})`,
-  )
+  const { weights } = composition
+  const acts = comeTo100(Object.values(weights)) ? null : weightsAsShares(Object.entries(weights))
+  const parts = childrenOf(snapshot.periods, period.id).map(({ id, title }) => {
+    const acting = acts?.get(id)
+    return `${title} (${weights[id]}${acting ? `, acts as ${acting}` : ''})`
+  })
   const enters = composition.enters === 'exact' ? 'unrounded' : 'as shown, so it is rounded twice'
   return `${period.title} is made of ${listOf(parts)}; each enters ${enters}.`
 }

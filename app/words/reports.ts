@@ -65,6 +65,8 @@ export const cellWords = (cell: ReportCell): string => (typeof cell === 'string'
 
 function noteWords(note: ReportNote): string {
   switch (note.note) {
+    case 'left':
+      return `${note.name} (left)`
     case 'overridden':
       return `overridden; the scores come to ${note.computed ?? 'nothing'}`
     case 'incomplete':

@@ -111,6 +111,17 @@ const inTime = (a: Period, b: Period) =>
   a.firstDay < b.firstDay ? -1 : a.firstDay > b.firstDay ? 1 : length(a) - length(b)
 const length = ({ firstDay, lastDay }: Period) => (Date.parse(lastDay) - Date.parse(firstDay)) / DAY_MS
 
+/**
+ * Returns the day by which a class's students are counted: today, or the nearest day of its school year.
+ *
+ * @example countingDay([{ …, parentId: null, lastDay: '2026-06-12' }], '2026-11-25') // '2026-06-12'
+ */
+export function countingDay(periods: readonly Period[], today: CivilDate): CivilDate {
+  const year = periods.find((period) => period.parentId === null)
+  if (!year) return today
+  return today < year.firstDay ? year.firstDay : today > year.lastDay ? year.lastDay : today
+}
+
 /** Whether the school year that a class is of has ended. @example isOver([{ …, parentId: null, lastDay: '2026-06-12' }], '2026-11-25') // true */
 export const isOver = (periods: readonly Period[], today: CivilDate): boolean =>
   periods.some((period) => period.parentId === null && period.lastDay < today)

@@ -1,7 +1,7 @@
 import { studentRecord } from '../records'
 import type { Period } from '../calendar/periods'
 import { waitsFor } from '../scores/to-score'
-import { enrolledOn, type ClassSnapshot, type Student } from '../section'
+import { enrolledNow, type ClassSnapshot, type Student } from '../section'
 import type { Ratio } from '../number/ratio'
 import type { Shown } from './grade'
 import type { StudentGrade } from './grades'
@@ -19,8 +19,7 @@ export function classGrades(
   today: string,
   of: (grade: StudentGrade) => Shown | null | undefined = (grade) => grade.effective,
 ): Ratio[] {
-  const there = snapshot.students.filter((student) => enrolledOn(student, today))
-  return there.flatMap((student) => {
+  return enrolledNow(snapshot, today).flatMap((student) => {
     const grade = gradeOf(student.id)
     return (grade && of(grade)?.value) ?? []
   })

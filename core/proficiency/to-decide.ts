@@ -1,5 +1,5 @@
 import { standardsOf } from '../plan/standards-of'
-import { enrolledOn, type Standard, type Student } from '../section'
+import { enrolledNow, type Standard, type Student } from '../section'
 import { levelIn } from './level'
 import { shownStandards } from './levels-in'
 import type { LevelWindow } from './window'
@@ -22,9 +22,8 @@ export function standardsAsked(window: LevelWindow): Standard[] {
 const ends = ({ snapshot, tree }: LevelWindow): Standard[] =>
   standardsOf(snapshot).filter((each) => each.withdrawnOn === null && tree.childrenOf(each.id).length === 0)
 
-/** Those who are in the class on a day: of who has left, nothing is asked. */
-export const askedOf = ({ snapshot }: LevelWindow, today: string): Student[] =>
-  snapshot.students.filter((student) => enrolledOn(student, today))
+/** Students enrolled now. Students who have left need no levels. */
+export const askedOf = ({ snapshot }: LevelWindow, today: string): Student[] => enrolledNow(snapshot, today)
 
 /**
  * What is still to be decided of the levels and habits of a period: of each standard that the class works on, and of each

@@ -2,14 +2,14 @@ import { Grades } from '../grading/grades'
 import type { Override } from '../grading/override'
 import { studentsIn } from '../grading/section'
 import { studentRecord } from '../records'
-import { rosterName } from '../section'
 import type { Report, ReportCell } from './report'
+import { studentCell } from './student-cell'
 
 /**
  * The grades of a period for the office: computed, the teacher's own with its reason, as it counts, and as it is reported
  * with the points of the course's level.
  */
-export const gradeList: Report = (snapshot, period) => {
+export const gradeList: Report = (snapshot, period, today) => {
   const grades = new Grades(snapshot)
   const declared = new Map((snapshot.declared[period.id] ?? []).map((each) => [each.studentId, each]))
   return {
@@ -19,7 +19,7 @@ export const gradeList: Report = (snapshot, period) => {
       const own = studentRecord(snapshot.records, 'override', student.id, period.id)
       const then = declared.get(student.id)
       return [
-        rosterName(student),
+        studentCell(snapshot, student, today),
         computed?.percent ?? '',
         ownCell(own),
         effective?.percent ?? '',

@@ -5,11 +5,11 @@ import { levelsIn } from '../proficiency/levels-in'
 import { levelWindow } from '../proficiency/window'
 import { studentRecord } from '../records'
 import { isMissing } from '../scores/missing'
-import { rosterName } from '../section'
 import type { Report } from './report'
+import { studentCell } from './student-cell'
 
 /** Where each student stands: the grade so far, what is missing, and the levels. */
-export const progressList: Report = (snapshot, period) => {
+export const progressList: Report = (snapshot, period, today) => {
   const grades = new Grades(snapshot)
   const window = levelWindow(snapshot, period)
   const work = assignmentsIn(snapshot, period)
@@ -20,7 +20,7 @@ export const progressList: Report = (snapshot, period) => {
       const missing = work.filter(({ id }) => isMissing(studentRecord(snapshot.records, 'cell', student.id, id)))
       const levels = levelsIn(window, student.id).filter((each) => !each.isArea && each.level)
       return [
-        rosterName(student),
+        studentCell(snapshot, student, today),
         effective?.percent ?? '',
         effective?.label ?? '',
         missing.length ? String(missing.length) : '',

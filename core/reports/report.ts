@@ -17,6 +17,7 @@ export type ReportCell = string | ReportNote
 
 /** How a grade or a score stands. */
 export type ReportNote =
+  | { note: 'left'; name: string }
   | { note: 'overridden'; computed: string | null }
   | { note: 'incomplete'; until: CivilDate }
   | { note: 'no grade' }

@@ -8,8 +8,8 @@ import { tenths } from '../number/plain'
 import { round, type Rounding } from '../number/round'
 import { planOf } from '../plan/rules'
 import { cellText } from '../scores/entry'
-import { rosterName } from '../section'
 import type { Report, ReportCell } from './report'
+import { studentCell } from './student-cell'
 
 const percent = (share: Ratio | null) => (share ? tenths(multiply(share, HUNDRED)) : '')
 
@@ -17,14 +17,14 @@ const percent = (share: Ratio | null) => (share ? tenths(multiply(share, HUNDRED
  * How each student's grade was made, down to the scores: each score with its share and how much hangs on it, what is
  * dropped or left out and why, each category's result, and the grade. A composed period lists its periods.
  */
-export const studentDetail: Report = (snapshot, period) => {
+export const studentDetail: Report = (snapshot, period, today) => {
   const grades = new Grades(snapshot)
   const plan = planOf(snapshot)
   return {
     columns: ['student', 'part', 'assignment', 'due', 'score', 'percent', 'weight', 'state'],
     rows: studentsIn(snapshot, period).flatMap((student) => {
       const work = grades.work(student.id, period.id)
-      return [...partsOf(work, plan), gradeLine(work)].map((line) => [rosterName(student), ...line])
+      return [...partsOf(work, plan), gradeLine(work)].map((line) => [studentCell(snapshot, student, today), ...line])
     }),
   }
 }

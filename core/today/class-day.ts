@@ -4,7 +4,7 @@ import type { Period } from '../calendar/periods'
 import { studentRecord } from '../records'
 import { assignmentsIn } from '../plan/rules'
 import { waitsFor } from '../scores/to-score'
-import { enrolledOn, fullName, type ClassSnapshot } from '../section'
+import { enrolledNow, enrolledOn, fullName, type ClassSnapshot } from '../section'
 
 /** So far ahead the work of a class is looked at. */
 export const DAYS_AHEAD = 7
@@ -43,7 +43,7 @@ export function classDay(snapshot: ClassSnapshot, period: Period | null, today: 
   const work = period ? assignmentsIn(snapshot, period) : []
   const cellOf = (studentId: string, assignmentId: string) =>
     studentRecord(snapshot.records, 'cell', studentId, assignmentId)
-  const present = snapshot.students.filter((student) => enrolledOn(student, today))
+  const present = enrolledNow(snapshot, today)
   const named = (students: ClassSnapshot['students']) =>
     students.map((student) => ({ id: student.id, name: fullName(student) }))
   const isNews = (day: CivilDate | null) => day !== null && day > daysAfter(today, -NEWS_DAYS) && day <= today

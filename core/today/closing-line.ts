@@ -25,6 +25,7 @@ export interface ClosingLine {
   toDecide: { levels: number; habits: number } | null
   written: number
   toLookAt: number
+  /** Students enrolled now: those who are asked for a remark. */
   students: number
   declared: boolean
 }
@@ -60,9 +61,10 @@ export function closingLine(
   snapshot: ClassSnapshot,
   period: Period,
   today: CivilDate,
-  remarks: readonly RemarkState[] = remarksOf(snapshot, period),
+  remarks: readonly RemarkState[] = remarksOf(snapshot, period, today),
 ): ClosingLine {
   const { records, windows } = snapshot
+  const asked = remarks.filter((each) => each.here)
   const { lookedOver } = record(records, 'closing', period.id)
   return {
     period: { id: period.id, title: period.title, lastDay: period.lastDay },
@@ -73,9 +75,9 @@ export function closingLine(
     examsWithout: examsWithout(snapshot, period),
     lookedOver,
     toDecide: decisions(levelWindow(snapshot, period), today),
-    written: remarks.filter((each) => each.remark.trim() !== '').length,
+    written: asked.filter((each) => each.remark.trim() !== '').length,
     toLookAt: remarks.filter((each) => each.findings.length > 0).length,
-    students: remarks.length,
+    students: asked.length,
     declared: record(records, 'declaration', period.id).declared,
   }
 }
@@ -87,11 +89,11 @@ function decisions(window: LevelWindow, today: CivilDate): ClosingLine['toDecide
   return { levels: all.length - habits, habits }
 }
 
-function remarksOf(snapshot: ClassSnapshot, period: Period): RemarkState[] {
+function remarksOf(snapshot: ClassSnapshot, period: Period, today: CivilDate): RemarkState[] {
   const grades = new Grades(snapshot)
   const without = isGraded(snapshot, planOf(snapshot), period) ? null : 'not given'
   const gradeOf = (id: string) => grades.of(id, period.id).effective ?? without
-  return remarkStates(snapshot, period, studentsIn(snapshot, period), gradeOf)
+  return remarkStates(snapshot, period, studentsIn(snapshot, period), today, gradeOf)
 }
 
 /** The exam windows of a period in which no work is dated. */

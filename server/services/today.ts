@@ -8,7 +8,7 @@ import { leftEnds, type LeftScore } from '../../core/looseends/left'
 import { classDay } from '../../core/today/class-day'
 import { closingLines } from '../../core/today/closing-line'
 import { entriesOf, record } from '../../core/records'
-import { enrolledOn, type ClassSnapshot } from '../../core/section'
+import { enrolledNow, type ClassSnapshot } from '../../core/section'
 import type { TodayClass } from '../../shared/today'
 import type { Db } from '../database/client'
 import { enrolments, journal, periods, runs, sectionTeachers, sections, students } from '../database/schema'
@@ -115,14 +115,13 @@ function hasLevels({ records }: ClassSnapshot, period: Period): boolean {
 
 function classToday(snapshot: ClassSnapshot, today: string, left: readonly LeftScore[]): Omit<TodayClass, 'courseId'> {
   const period = periodToday(snapshot.periods, today)
-  const present = snapshot.students.filter((student) => enrolledOn(student, today))
   const due = period ? assignmentsIn(snapshot, period) : []
   return {
     id: snapshot.section.id,
     title: snapshot.section.title,
     course: snapshot.section.course,
     meets: snapshot.section.meets,
-    students: present.length,
+    students: enrolledNow(snapshot, today).length,
     planned: snapshot.section.id in snapshot.records.plan,
     method: planOf(snapshot).method,
     period: period && {

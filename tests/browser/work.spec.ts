@@ -1,5 +1,5 @@
 import { audit } from './audit'
-import { expect, test, textOf } from './fixtures'
+import { expect, test, theDay, textOf } from './fixtures'
 
 test.beforeEach(async ({ desk }) => {
   await desk.openClass('Earth Systems 7A')
@@ -161,7 +161,7 @@ test('many assignments are changed at once after the change was shown, and the w
   await desk.margin.getByRole('button', { name: 'Change 2' }).click()
   for (const name of ['Field notes 5', 'Field notes 6']) await page.getByLabel(`Choose ${name}`).uncheck()
   await expect(desk.margin.getByText('Dec 9')).toBeVisible()
-  await page.getByRole('button', { name: 'Back', exact: true }).click()
+  await page.getByRole('link', { name: 'Back to the gradebook' }).click()
   await expect(page.getByLabel('Category', { exact: true })).toHaveValue(/./)
   await expect(page.getByRole('columnheader', { name: /Delta model/ })).toHaveCount(0)
 })
@@ -188,6 +188,17 @@ test('a student’s page, and exactly what the family sees', async ({ desk, page
     'The note on Delta model It is only for you.',
   )
   await audit(page, { rules: 'wcag' })
+
+  // The way back leads to where the page was opened from, also after a step and a reload.
+  await page.getByRole('link', { name: 'Back to the gradebook' }).click()
+  await expect(desk.cell('Eze, Chidera', 'Check 5')).toBeVisible()
+  await theDay(page).getByRole('link', { name: 'Today' }).click()
+  await page.getByRole('region', { name: 'What else waits' }).getByRole('link', { name: 'Chidera Eze' }).first().click()
+  await page.getByRole('button', { name: 'next', exact: true }).click()
+  await expect(page.getByRole('heading', { level: 2, name: 'Chidera Eze' })).toHaveCount(0)
+  await page.reload()
+  await page.getByRole('link', { name: 'Back to Today' }).click()
+  await expect(page.getByRole('heading', { name: 'To score' })).toBeVisible()
 })
 
 test('grades as of a day stand beside those of now', async ({ page, desk }) => {
@@ -250,7 +261,7 @@ test('a blank sheet has the names, and all students print on pages in one file',
   expect(blank).toContain('Castellanos Ibarra, Inés')
   expect(blank).not.toContain('Find or do')
 
-  await page.getByRole('button', { name: 'Back', exact: true }).click()
+  await page.getByRole('link', { name: /^Back/ }).click()
   await desk.cell('Achterberg, Rosalind', 'Check 5').click()
   await desk.margin.getByRole('link', { name: 'Rosalind Achterberg' }).click()
   await page.getByRole('link', { name: 'All students on pages' }).click()

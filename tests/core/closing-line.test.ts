@@ -31,6 +31,16 @@ describe('how far a class is closed', () => {
       ...{ written: 1, students: 2, toLookAt: 1, lookedOver: false, declared: false, examsWithout: null },
     })
   })
+  it('asks for no remark of a student who left, whatever their grade', () => {
+    const snapshot = earth()
+    snapshot.students.find(({ id }) => id === 'ben')!.spans = [{ firstDay: '2026-08-31', lastDay: '2026-11-20' }]
+    put(snapshot.records, 'cell', jointId('ben', 'exam'), { value: { points: '40' } })
+    const line = (today: string) => closingLine(snapshot, quarter(snapshot.periods), today)
+    expect(line('2026-11-25')).toMatchObject({ written: 0, students: 1, toLookAt: 0 })
+    expect(line('2026-11-20')).toMatchObject({ written: 0, students: 2, toLookAt: 1 })
+    // After the year, the class is as it was on its last day.
+    expect(line('2027-08-01')).toMatchObject({ students: 1 })
+  })
   it('waits for an exam in its window, unless there is none this time', () => {
     const snapshot = earth()
     snapshot.periods.push({

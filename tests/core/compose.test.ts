@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { comeTo100, weightsAsShares } from '#core/plan/shares'
 import { blanks, refusalOf } from '#core/kinds'
 import { jointId } from '#core/kind'
 import { cardsOf, together } from '#core/report-card/card'
@@ -28,6 +29,28 @@ const names = (given: Partial<CardLayout>, of = card()) => {
   const { classes, end } = compose({ ...layout, ...given }, of)
   return [...classes.flatMap((each) => each.blocks), ...end].map((each) => each.block)
 }
+
+describe('what weights act as', () => {
+  // Common practice: two weights of 100 count half each.
+  it('is their share of what they come to, of 100', () => {
+    expect([
+      ...weightsAsShares([
+        ['q1', '100'],
+        ['q2', '100'],
+      ]).values(),
+    ]).toEqual(['50.0', '50.0'])
+    expect([
+      ...weightsAsShares([
+        ['q1', '40'],
+        ['q2', '40'],
+        ['exam', '15'],
+      ]).values(),
+    ]).toEqual(['42.1', '42.1', '15.8'])
+    expect(weightsAsShares([['q1', '0']]).size).toBe(0)
+    expect(comeTo100(['33.3', '33.3', '33.4'])).toBe(true)
+    expect(comeTo100(['33.3', '33.3', '33.3'])).toBe(false)
+  })
+})
 
 describe('a card is laid out', () => {
   it('as the layout has its blocks, those that have something to say', () => {

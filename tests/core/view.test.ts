@@ -62,11 +62,20 @@ describe('what of a sheet is shown', () => {
     expect(shown({ show: 'missing', at: 'check' })).toEqual(['walk', 'check', 'lab'])
     const came = aClass({
       assignments: { check: {}, lab: {} },
-      scores: { ann: { check: { marks: ['missing'] } }, ben: { check: { value: { points: '7' }, marks: ['missing'] } } },
+      scores: {
+        ann: { check: { marks: ['missing'] } },
+        ben: { check: { value: { points: '7' }, marks: ['missing'] } },
+      },
     })
     const work = assignmentsOf(came)
     const missing = (at: string[]) =>
-      studentsShown(came, came.students, work.filter(({ id }) => at.includes(id)), 'missing', { isLow: () => false, today }).map(({ id }) => id)
+      studentsShown(
+        came,
+        came.students,
+        work.filter(({ id }) => at.includes(id)),
+        'missing',
+        { isLow: () => false, today },
+      ).map(({ id }) => id)
     expect(missing(['check'])).toEqual(['ann'])
     expect(missing(['lab'])).toEqual([])
   })

@@ -199,7 +199,7 @@ describe('a plan said back', () => {
       'Missing work counts as 50 % of its points; incomplete work counts nothing until a score is given.',
     )
     expect(describeParent(snapshot, snapshot.periods[0]!)).toBe(
-      'Year is made of Quarter 1 (40) and Quarter 2 (40); each enters unrounded.',
+      'Year is made of Quarter 1 (40, acts as 50.0) and Quarter 2 (40, acts as 50.0); each enters unrounded.',
     )
     expect(describeCoursePoints(snapshot)).toBe('No points are added for the course level.')
   })

@@ -29,7 +29,7 @@ const fit = computed(() => fitted(props.line.card, box.value))
 
 <template>
   <div>
-    <h2>{{ fullName(line.student) }}</h2>
+    <h2>{{ fullName(line.student) }}<LeftMark :student="line.student" /></h2>
     <p v-if="isGraded || line.grade?.override" class="soft">
       {{ line.grade?.effective ? `${line.grade.effective.percent ?? ''} ${line.grade.effective.label}` : 'No grade yet'
       }}<template v-if="line.grade?.override"

@@ -79,7 +79,7 @@ const name = computed(() => rosterName(props.line.student))
 <template>
   <tr :id="`line-${line.student.id}`" :class="{ chosen }" @click="emit('choose')">
     <th scope="row">
-      {{ name }}<small>{{ line.student.pronouns ?? 'by name' }}</small>
+      {{ name }}<small>{{ line.student.pronouns ?? 'by name' }}<template v-if="!line.here">, left</template></small>
     </th>
     <td class="number">
       <template v-if="line.grade?.override">

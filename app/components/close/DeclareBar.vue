@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import type { Closing } from '~/composables/useClosing'
 import { useClassStore } from '~/stores/class'
-import { shortDay, counted } from '~/composables/useWords'
+import { shortDay } from '~/composables/useWords'
+import { studentsAndLeft } from '~/words/counts'
 import { leftWords } from '~/words/closing'
 
 /** States that the period is complete, with what is left, or takes that back with a reason. */
@@ -88,8 +89,9 @@ const left = computed(() => (counts.value ? leftWords(counts.value) : []))
     >
       <template v-if="asking === 'declare'">
         <p>
-          The {{ isGraded ? 'grades and remarks' : 'remarks' }} of {{ counted(lines.length, 'student') }} are kept as
-          they are now, and go to the district with the next exchange.
+          The {{ isGraded ? 'grades and remarks' : 'remarks' }} of
+          {{ studentsAndLeft(lines.length, lines.filter((each) => !each.here).length) }} are kept as they are now, and
+          go to the district with the next exchange.
           <template v-if="!isGraded">Levels go on being calculated, and are not sent yet.</template>
         </p>
         <p v-if="left.length" class="warn still">Still left: {{ left.join(', ') }}.</p>

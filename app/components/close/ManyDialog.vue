@@ -45,7 +45,7 @@ const fits: Record<typeof who.value, (line: CloseLine) => boolean> = {
   levels: ({ facts }) => facts.levels.some(isWithin),
 }
 const left = reactive(new Set<string>())
-const chosen = computed(() => props.lines.filter((line) => fits[who.value](line)))
+const chosen = computed(() => props.lines.filter((line) => line.here && fits[who.value](line)))
 /** Each as it would be; who has it already is left as they are. */
 const outlook = computed(() =>
   text.value.trim()

@@ -28,7 +28,8 @@ const isOut = ({ has, student }: RemarkLine) => has || props.left?.has(student.i
                 @change="emit('toggle', line.student.id)"
               />
               {{ rosterName(line.student) }}</label
-            ><template v-else>{{ rosterName(line.student) }}</template>
+            ><template v-else>{{ rosterName(line.student) }}</template
+            ><LeftMark :student="line.student" />
           </td>
           <td>
             <span class="soft">{{ line.present }}</span> {{ line.has ? '' : line.added

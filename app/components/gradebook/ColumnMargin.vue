@@ -3,7 +3,6 @@ import { periodOf } from '#core/calendar/periods'
 import { jointId } from '#core/kind'
 import { isMissing } from '#core/scores/missing'
 import { waitsFor } from '#core/scores/to-score'
-import { enrolledOn } from '#core/section'
 import { describeVisibility } from '~/words/plan'
 import { usePerson } from '~/stores/person'
 import type { SheetSource } from '~/composables/useSheetSource'
@@ -75,7 +74,7 @@ const waiting = computed(() => {
   const found = { missing: 0, unscored: 0 }
   for (const { classStore, assignmentId, assignment: work } of copies.value)
     for (const student of classStore.students) {
-      if (!enrolledOn(student, today.value)) continue
+      if (classStore.hasLeft(student)) continue
       const cell = classStore.get('cell', jointId(student.id, assignmentId))
       if (isMissing(cell)) found.missing++
       if (waitsFor(cell, work, student.spans, today.value) === 'now') found.unscored++

@@ -57,7 +57,7 @@ defineExpose({ begin })
 <template>
   <div v-if="student && period" @keydown.esc="emit('back')">
     <h2>
-      <NuxtLink :to="page">{{ fullName(student) }}</NuxtLink>
+      <NuxtLink :to="page">{{ fullName(student) }}</NuxtLink><LeftMark :student="student" />
     </h2>
     <p class="soft sub">{{ category ? `${category.name}, ${period.title}` : period.title }}</p>
     <p class="big flare">

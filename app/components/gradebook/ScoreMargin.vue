@@ -92,7 +92,7 @@ defineExpose({ focusNote: () => noteField.value?.focus(), focusWork: () => workH
     <h2>
       <NuxtLink :to="{ path: `/class/${classStore.snapshot!.section.id}/student/${studentId}`, query: pagePeriod }">{{
         fullName(student)
-      }}</NuxtLink>
+      }}</NuxtLink><LeftMark :student="student" />
     </h2>
     <p class="soft sub">
       {{ assignment.name }}, due {{ shortDay(assignment.dueOn) }}

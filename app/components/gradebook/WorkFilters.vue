@@ -33,7 +33,9 @@ const showWords = computed(() =>
 )
 const orderOptions = orders.map((value) => ({ value: value as string, words: orderWords[value] }))
 const showOptions = computed(() => [
-  ...shows.flatMap((value) => (showWords.value[value] ? { value: value as string, words: showWords.value[value] } : [])),
+  ...shows.flatMap((value) =>
+    showWords.value[value] ? { value: value as string, words: showWords.value[value] } : [],
+  ),
   ...(shown.value === BY_ONE ? [one.value] : []),
 ])
 const categories = computed(() => [

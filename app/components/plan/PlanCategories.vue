@@ -4,10 +4,9 @@ import type { Plan } from '#core/plan/plan'
 import type { Desired } from '#core/desired'
 import { gradingPeriods } from '#core/calendar/periods'
 import { assignmentsIn } from '#core/plan/rules'
+import { weightsAsShares } from '#core/plan/shares'
 import { made100 } from '#core/looseends/weights'
 import { thousandths } from '#core/number/decimal'
-import { tenths } from '#core/number/plain'
-import { ratio } from '#core/number/ratio'
 import { useClassStore } from '~/stores/class'
 import { counted } from '~/composables/useWords'
 
@@ -46,9 +45,7 @@ const acting = computed(() => {
       [...(classStore.gradeOfStudent(student.id)?.categories ?? [])].flatMap(([id, result]) => (result ? id : [])),
     ),
   )
-  const acts = inSum.value.filter((each) => filled.has(each.id))
-  const total = acts.reduce((all, each) => all + thousandths(weightOf(each)), 0)
-  return new Map(total ? acts.map((each) => [each.id, tenths(ratio(100 * thousandths(weightOf(each)), total))]) : [])
+  return weightsAsShares(inSum.value.filter((each) => filled.has(each.id)).map((each) => [each.id, weightOf(each)]))
 })
 
 const byPeriod = computed(() => {

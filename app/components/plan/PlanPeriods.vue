@@ -3,6 +3,7 @@ import type { Composition } from '#core/plan/composition'
 import type { Plan } from '#core/plan/plan'
 import { childrenOf, type Period } from '#core/calendar/periods'
 import { compositionOf, fixedWeights } from '#core/plan/rules'
+import { comeTo100, weightsAsShares } from '#core/plan/shares'
 import { describeCoursePoints, describeParent } from '~/words/plan'
 import { useClassStore } from '~/stores/class'
 import { readers } from '~/composables/useReaders'
@@ -20,10 +21,14 @@ const parents = computed(() => {
     .sort((a, b) => a.lastDay.localeCompare(b.lastDay) || b.firstDay.localeCompare(a.firstDay))
     .map((period) => {
       const children = childrenOf(it.periods, period.id)
+      const composition = compositionOf(it, plan.value, period)!
+      const weights = Object.entries(composition.rule === 'compose' ? composition.weights : {})
       return {
         period,
         children,
-        composition: compositionOf(it, plan.value, period)!,
+        composition,
+        /** Empty where each weight acts as what it says. */
+        acts: comeTo100(weights.map(([, weight]) => weight)) ? new Map<string, string>() : weightsAsShares(weights),
         fixed: fixedWeights(it, children) ? by.value : null,
         words: describeParent(it, period),
       }
@@ -48,7 +53,7 @@ const coursePointsWords = computed(() => describeCoursePoints(classStore.structu
 
 <template>
   <div>
-    <div v-for="{ period, children, composition, fixed, words } in parents" :key="period.id" class="parent">
+    <div v-for="{ period, children, composition, acts, fixed, words } in parents" :key="period.id" class="parent">
       <div class="row-of">
         <b class="title">{{ period.title }}</b>
         <ToggleRow
@@ -73,7 +78,8 @@ const coursePointsWords = computed(() => describeCoursePoints(classStore.structu
             inputmode="decimal"
             class="figure"
             @keep="setParent(period, { ...composition, weights: { ...composition.weights, [child.id]: $event } })"
-        /></label>
+          /><span v-if="acts.has(child.id)" class="soft">acts as {{ acts.get(child.id) }}</span></label
+        >
         <label class="check"
           ><Checkbox
             :model-value="composition.enters === 'displayed'"

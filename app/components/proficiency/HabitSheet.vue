@@ -27,7 +27,7 @@ const habits = computed(() =>
 )
 const rows = computed(() =>
   classStore.students.map((each) => {
-    const row = rowOf(each, today.value, classStore.snapshot!.section.id)
+    const row = rowOf(each, classStore.countingDay, classStore.snapshot!.section.id)
     const also = props.also(each.id)
     return also.length ? { ...row, aside: [row.aside, 'twice'].filter(Boolean).join(', ') } : row
   }),

@@ -72,7 +72,7 @@ defineExpose({
     <h2>
       <NuxtLink :to="{ path: `/class/${String(route.params.id)}/levels/${student.id}`, query: route.query }">{{
         fullName(student)
-      }}</NuxtLink>
+      }}</NuxtLink><LeftMark :student="student" />
     </h2>
     <p class="soft">{{ classStore.period?.title }}: {{ windowWords }}</p>
     <p class="statement">

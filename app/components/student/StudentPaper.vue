@@ -98,7 +98,7 @@ const cellLink = (assignmentId: string) => ({
   <div>
     <header>
       <div>
-        <h2>{{ fullName(student) }}</h2>
+        <h2>{{ fullName(student) }}<LeftMark :student="student" /></h2>
         <p class="soft">{{ student.pronouns ?? 'no pronouns noted' }}; in this class {{ spans }}</p>
         <Suspense><MovedScores :key="student.id" :student="student" /></Suspense>
         <dl>

@@ -1,4 +1,4 @@
-import { gradingPeriods, type Period } from '#core/calendar/periods'
+import { countingDay, gradingPeriods, type Period } from '#core/calendar/periods'
 import type { StudentGrade } from '#core/grading/grades'
 import { classGrades, studentsIn } from '#core/grading/section'
 import { mean as meanIn, spreadOf, worthsOf, type Spread } from '#core/grading/spread'
@@ -10,7 +10,8 @@ import { unreadEnds } from '#core/looseends/unread'
 import type { Assignment } from '#core/plan/assignment'
 import { assignmentsIn, categoriesOf, planOf, rulesOf, withAncestors, type Listed } from '#core/plan/rules'
 import { levelContext } from '#core/proficiency/context'
-import { enrolledOn, type Student } from '#core/section'
+import { enrolledOn, hasLeft as leftBefore, type Student } from '#core/section'
+import { studentsAndLeft } from '~/words/counts'
 import { usePerson } from '../person'
 import { useUnread } from '../unread'
 import type { ClassRecords } from './records'
@@ -48,6 +49,11 @@ export function classSelectors(records: ClassRecords) {
   const students = computed<Student[]>(() =>
     snapshot.value && period.value ? studentsIn(snapshot.value, period.value) : [],
   )
+  /** The day by which students are counted, and whether one has left by then. */
+  const day = computed(() => countingDay(snapshot.value?.periods ?? [], person.today))
+  const hasLeft = (student: Student) => leftBefore(student, day.value)
+  /** The students of the period as every page counts them. */
+  const studentWords = computed(() => studentsAndLeft(students.value.length, students.value.filter(hasLeft).length))
   const byId = computed(() => new Map(snapshot.value?.students.map((student) => [student.id, student])))
   /** Whether a student was in the class on a day. */
   function wasThere(studentId: string, day: string): boolean {
@@ -138,6 +144,9 @@ export function classSelectors(records: ClassRecords) {
     categories,
     assignments,
     students,
+    countingDay: day,
+    hasLeft,
+    studentWords,
     wasThere,
     ends,
     peekGrade,

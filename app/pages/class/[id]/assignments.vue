@@ -13,7 +13,6 @@ import { askedQuery, changeQuery } from '~/composables/useGoTo'
 
 /** All assignments of the class in a list, by the sheet's own filters: one edited, or many changed at once. */
 const route = useRoute()
-const router = useRouter()
 const classStore = useClassStore()
 const { today } = storeToRefs(usePerson())
 const { view } = useSheetView()
@@ -75,7 +74,7 @@ const toggleAll = () => changeQuery({ all: askedQuery().all ? undefined : '1' })
 <template>
   <div class="view">
     <div class="tools">
-      <Button label="Back" severity="secondary" @click="router.back()" />
+      <WayBack />
       <button type="button" class="toggle" :aria-pressed="everything" @click="toggleAll">The whole year</button>
       <WorkFilters />
       <span class="soft">{{ counted(listed.length, 'assignment') }}</span>

@@ -7,7 +7,6 @@ import { shortDay } from '~/composables/useWords'
 
 /** A sheet with names and empty boxes, for the clipboard: columns without a head, or headed by the work to score. */
 definePageMeta({ margin: false })
-const router = useRouter()
 const classStore = useClassStore()
 const { today, person } = storeToRefs(usePerson())
 
@@ -42,7 +41,7 @@ const print = () => window.print()
 <template>
   <div class="view">
     <div class="tools">
-      <Button label="Back" severity="secondary" @click="router.back()" />
+      <WayBack />
       <Button label="Print" @click="print" />
       <ToggleRow label="Columns" :value="columns" :options="columnOptions" @choose="columns = $event" />
       <ToggleRow label="Heads" :value="heads" :options="headOptions" @choose="heads = $event" />

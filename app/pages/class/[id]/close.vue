@@ -18,7 +18,9 @@ const chosen = computed(() => lines.value.find((line) => line.student.id === cho
 const onlyFindings = ref(false)
 const shown = computed(() =>
   onlyFindings.value
-    ? lines.value.filter((line) => line.findings.length || !line.card.trim() || line.student.id === chosenId.value)
+    ? lines.value.filter(
+        (line) => line.findings.length || (line.here && !line.card.trim()) || line.student.id === chosenId.value,
+      )
     : lines.value,
 )
 

@@ -66,9 +66,7 @@ const keep = () =>
 <template>
   <div class="view">
     <div class="tools">
-      <NuxtLink class="button second" :to="{ path: `/class/${String(route.params.id)}/proficiency`, query }"
-        >Back to Proficiency</NuxtLink
-      >
+      <WayBack view="/proficiency" />
       <span class="soft">Nothing is changed here until you say so.</span>
     </div>
     <div class="paper" tabindex="0" role="region" aria-label="Compare">

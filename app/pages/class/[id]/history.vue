@@ -14,7 +14,6 @@ import { changeQuery } from '~/composables/useGoTo'
 
 /** Everything that was done in the class, newest first; and grades as they were on a day. */
 const route = useRoute()
-const router = useRouter()
 const classStore = useClassStore()
 const { person } = storeToRefs(usePerson())
 const FIRST_CHANGES = 3
@@ -109,7 +108,7 @@ const kinds = actKinds.filter((kind) => kind !== 'load' && kind !== 'policy' && 
 <template>
   <div class="view">
     <div class="tools">
-      <Button label="Back" severity="secondary" @click="router.back()" />
+      <WayBack />
       <select v-model="student" class="chip" aria-label="Student">
         <option value="">All students</option>
         <option v-for="each in classStore.snapshot!.students" :key="each.id" :value="each.id">

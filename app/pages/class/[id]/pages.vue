@@ -1,14 +1,12 @@
 <script setup lang="ts">
 import { fullName } from '#core/section'
 import { useClassStore } from '~/stores/class'
-import { counted } from '~/composables/useWords'
 import { askedQuery, changeQuery } from '~/composables/useGoTo'
 
 definePageMeta({ margin: false })
 
 /** Every student of the class on pages of their own, in one file or print: as the teacher sees them, or the families. */
 const route = useRoute()
-const router = useRouter()
 const classStore = useClassStore()
 const asFamily = computed(() => route.query.as === 'family')
 const everything = computed(() => route.query.all === '1')
@@ -20,7 +18,7 @@ const print = () => window.print()
 <template>
   <div class="view">
     <div class="tools">
-      <Button label="Back" severity="secondary" @click="router.back()" />
+      <WayBack />
       <Button label="Print, or save as PDF" @click="print" />
       <button type="button" class="toggle" :aria-pressed="asFamily" @click="toggle('as', 'family')">
         As families see it
@@ -29,7 +27,7 @@ const print = () => window.print()
         The whole year
       </button>
       <span class="soft"
-        >{{ counted(classStore.students.length, 'student') }},
+        >{{ classStore.studentWords }},
         {{
           asFamily
             ? 'what each family may see and nothing else.'

@@ -4,10 +4,9 @@ import { rosterName } from '#core/section'
 import { scoreViews } from '~/sheet/score-view'
 import { useClassStore } from '~/stores/class'
 import { usePerson } from '~/stores/person'
-import { shortDay, counted } from '~/composables/useWords'
+import { shortDay } from '~/composables/useWords'
 
 /** The record of a class in one period, on pages that print: every score with its marks, and the results. */
-const router = useRouter()
 const classStore = useClassStore()
 const { today, person } = storeToRefs(usePerson())
 
@@ -18,7 +17,7 @@ const students = computed(() => {
   return classStore.students.map((student) => {
     const views = scoreViews(classStore, student.id)
     const grade = classStore.gradeOfStudent(student.id)
-    return { id: student.id, name: rosterName(student), views, grade }
+    return { id: student.id, name: rosterName(student), left: classStore.hasLeft(student), views, grade }
   })
 })
 const categories = computed(() => (classStore.rules?.categories ?? []).map(({ category }) => category))
@@ -43,7 +42,7 @@ const print = () => window.print()
 <template>
   <div class="view">
     <div class="tools">
-      <Button label="Back" severity="secondary" @click="router.back()" />
+      <WayBack />
       <Button label="Print" @click="print" />
       <span class="soft">Your own record: every score, also what families do not see. Notes are not on it.</span>
     </div>
@@ -64,7 +63,7 @@ const print = () => window.print()
       >
         <thead>
           <tr>
-            <th scope="col">{{ counted(students.length, 'student') }}</th>
+            <th scope="col">{{ classStore.studentWords }}</th>
             <th v-for="each in part.assignments" :key="each.id" scope="col" class="number">
               {{ each.shortName }}<small>{{ shortDay(each.dueOn) }}</small>
             </th>
@@ -76,7 +75,7 @@ const print = () => window.print()
         </thead>
         <tbody>
           <tr v-for="student in students" :key="student.id">
-            <th scope="row">{{ student.name }}</th>
+            <th scope="row">{{ student.name }}<small v-if="student.left">left</small></th>
             <td v-for="each in part.assignments" :key="each.id" class="number">
               <RecordCell :view="student.views(each.id)" />
             </td>

@@ -91,9 +91,7 @@ async function keepScale(kept: Pick<RecordOf<'levelScale'>, 'name' | 'levels' | 
 <template>
   <div class="view">
     <div class="tools">
-      <NuxtLink class="button second" :to="{ path: `/class/${String(route.params.id)}/proficiency`, query }"
-        >Back to Proficiency</NuxtLink
-      >
+      <WayBack view="/proficiency" />
       <Button label="Add a standard" @click="editing = { id: null, given: {} }" />
     </div>
     <div class="paper" tabindex="0" role="region" aria-label="Standards of this class">

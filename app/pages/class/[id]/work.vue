@@ -3,15 +3,12 @@ import { workLines } from '~/words/work-lines'
 import { enrolledOn, fullName } from '#core/section'
 import { describeMarks, describeMethod, describeRounding } from '~/words/plan'
 import { useClassStore } from '~/stores/class'
-import { usePerson } from '~/stores/person'
 import { shortDay, counted } from '~/composables/useWords'
 import { changeQuery } from '~/composables/useGoTo'
 
 /** The whole work of a grade on a page that prints: of one student, or of the class mean. */
 const route = useRoute()
-const router = useRouter()
 const classStore = useClassStore()
-const { today } = storeToRefs(usePerson())
 
 const student = computed(() => classStore.students.find((each) => each.id === route.query.student) ?? null)
 const lines = computed(() => {
@@ -24,7 +21,7 @@ const grades = computed(() => {
     id: each.id,
     name: fullName(each),
     grade: classStore.gradeOfStudent(each.id)?.effective ?? null,
-    there: enrolledOn(each, today.value),
+    there: enrolledOn(each, classStore.countingDay),
   }))
 })
 const counting = computed(() => grades.value.filter((each) => each.there && each.grade))
@@ -37,7 +34,7 @@ const neighbour = (by: number) => classStore.students[at.value + by]
 <template>
   <div class="view">
     <div class="tools">
-      <Button label="Back" severity="secondary" @click="router.back()" />
+      <WayBack />
       <Button label="Print" severity="secondary" @click="print" />
       <template v-if="student">
         <button type="button" class="toggle" :disabled="!neighbour(-1)" @click="show(neighbour(-1)!.id)">

@@ -7,15 +7,12 @@ import { fullName, type Standard } from '#core/section'
 import { useClassStore } from '~/stores/class'
 import { counted, shortDay } from '~/composables/useWords'
 import { originWords } from '~/words/origins'
-import { usePeriodQuery } from '~/composables/useGoTo'
 
 definePageMeta({ margin: false, key: 'levels-of-student' })
 
 /** One student across all standards, for a conference: levels by area, evidence over time, notes, what the teacher decided. */
 const route = useRoute()
 const classStore = useClassStore()
-const classPath = computed(() => `/class/${classStore.snapshot!.section.id}`)
-const query = usePeriodQuery()
 const student = computed(() => classStore.students.find((each) => each.id === route.params.student))
 const window_ = computed(() =>
   classStore.period ? levelWindow(classStore.about(String(route.params.student)), classStore.period) : null,
@@ -56,18 +53,14 @@ const print = () => window.print()
 <template>
   <div class="view">
     <div class="tools">
-      <NuxtLink
-        class="button second"
-        :to="{ path: `${classPath}/proficiency`, query: { ...query, student: student?.id } }"
-        >Back to Proficiency</NuxtLink
-      >
+      <WayBack view="/proficiency" :student-id="student?.id" />
       <ClassSteps view="levels" />
       <button type="button" class="toggle" @click="print">Print, or save as PDF</button>
     </div>
     <div v-if="student && window_" class="paper" tabindex="0" role="region" :aria-label="fullName(student)">
       <header>
         <div>
-          <h2>{{ fullName(student) }}</h2>
+          <h2>{{ fullName(student) }}<LeftMark :student="student" /></h2>
           <p class="soft">
             {{ classStore.snapshot!.section.title }}, {{ classStore.period?.title }}.
             {{

@@ -90,11 +90,7 @@ function make(): void {
 <template>
   <div class="view">
     <div class="tools">
-      <NuxtLink
-        class="button second"
-        :to="{ path: `${classPath}/proficiency`, query: { ...query, standard: standard?.id } }"
-        >Back to Proficiency</NuxtLink
-      >
+      <WayBack view="/proficiency" :query="{ standard: standard?.id }" />
       <NuxtLink
         class="toggle"
         :to="{ path: `/round/${String(route.params.id)}`, query: { ...query, standard: standard?.id } }"
@@ -105,7 +101,7 @@ function make(): void {
       <h2>{{ standard.code }}</h2>
       <p>{{ standard.statement }}</p>
       <p class="soft">
-        {{ counted(classStore.students.length, 'student') }} in {{ classStore.period?.title }}.
+        {{ classStore.studentWords }} in {{ classStore.period?.title }}.
         {{ counted(notThere.length, 'student is', 'students are') }} below {{ aimOf(scale)?.label }}.
         <template v-if="before"
           >{{ counted(movers.length, 'student') }} moved since {{ before.period.title }}.</template
@@ -123,7 +119,7 @@ function make(): void {
             <li v-for="line in group.students" :key="line.student.id">
               <NuxtLink :to="{ path: `${classPath}/levels/${line.student.id}`, query }">{{
                 fullName(line.student)
-              }}</NuxtLink>
+              }}</NuxtLink><LeftMark :student="line.student" />
               <small v-if="line.found.override" class="soft">your own</small>
               <small v-if="['up', 'down'].includes(moved(line) ?? '')" class="soft">{{ says(line) }}</small>
             </li>

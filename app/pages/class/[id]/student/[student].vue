@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { fullName } from '#core/section'
 import { useClassStore } from '~/stores/class'
-import { askedQuery, changeQuery, usePeriodQuery } from '~/composables/useGoTo'
+import { askedQuery, changeQuery } from '~/composables/useGoTo'
 
 // One page for all students: keys pressed while the next one is coming are heard.
 definePageMeta({ margin: false, key: 'student' })
@@ -18,16 +18,13 @@ const everything = computed(() => route.query.all === '1')
 const toggle = (key: 'as' | 'all', value: string) =>
   changeQuery({ [key]: askedQuery()[key] === value ? undefined : value })
 
-const pagePeriod = usePeriodQuery()
 const print = () => window.print()
 </script>
 
 <template>
   <div class="view">
     <div class="tools">
-      <NuxtLink class="button second" :to="{ path: classPath, query: { ...pagePeriod, student: student?.id } }"
-        >Back to the gradebook</NuxtLink
-      >
+      <WayBack :student-id="student?.id" />
       <ClassSteps view="student" />
       <button type="button" class="toggle" :aria-pressed="asFamily" @click="toggle('as', 'family')">
         As the family sees it
