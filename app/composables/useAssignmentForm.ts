@@ -2,10 +2,12 @@ import { fieldFault } from '#core/fields'
 import { say } from '~/words/say'
 import { periodOf } from '#core/calendar/periods'
 import { daysAfter } from '#core/calendar/date'
+import { isWeekend } from '#core/calendar/school-days'
 import { blanks, schemas } from '#core/kinds'
 import { readDecimal } from '#core/number/decimal'
 import type { Assignment } from '#core/plan/assignment'
 import { proposedShortName } from '#core/scores/short-name'
+import { longWeekday, shortDay } from '~/composables/useWords'
 import { useClassStore } from '~/stores/class'
 import { usePickedDay } from '~/composables/usePickedDay'
 
@@ -51,7 +53,16 @@ export function useAssignmentForm(props: Begun) {
     if (!like) return { dueOn: props.firstDate, categoryId: firstCategory, ...defaultsOf(firstCategory) }
     const name = nextName(like.name)
     const dueOn = like.dueOn && daysAfter(like.dueOn, 7)
-    return { ...like, name, shortName: proposedShortName(name, taken()), dueOn, linkId: null, hidden: false }
+    const assignedOn = like.assignedOn && daysAfter(like.assignedOn, 7)
+    return {
+      ...like,
+      name,
+      shortName: proposedShortName(name, taken()),
+      assignedOn,
+      dueOn,
+      linkId: null,
+      hidden: false,
+    }
   }
   const first = begun()
   const form = reactive<Assignment>({
@@ -83,6 +94,10 @@ export function useAssignmentForm(props: Begun) {
     { id: null, name: 'No category' },
   ])
 
+  const assignedOn = computed({
+    get: () => form.assignedOn ?? '',
+    set: (date) => (form.assignedOn = date || null),
+  })
   const dueOn = computed({ get: () => form.dueOn ?? '', set: (date) => (form.dueOn = date || null) })
   const period = computed(() => periodOf(classStore.periods, form.dueOn))
   /** What is unusual about the date; it is kept all the same when it is confirmed. */
@@ -93,6 +108,11 @@ export function useAssignmentForm(props: Begun) {
       ? `${period.value.title} is declared. Its grades will no longer agree with what was declared.`
       : null
   })
+  /** What a teacher would want to know about the dates. It asks nothing. */
+  const dateNotes = computed(() => [
+    ...(form.dueOn && isWeekend(form.dueOn) ? [`${shortDay(form.dueOn)} is a ${longWeekday(form.dueOn)}.`] : []),
+    ...(form.assignedOn && form.dueOn && form.assignedOn > form.dueOn ? ['It is assigned after it is due.'] : []),
+  ])
   const confirmed = ref<string | null>(null)
   const mustConfirm = computed(
     () => dateWarning.value !== null && confirmed.value !== dateWarning.value && form.dueOn !== kept.value?.dueOn,
@@ -140,7 +160,9 @@ export function useAssignmentForm(props: Begun) {
     problems,
     shortNameTyped,
     categoryOptions,
+    assignedOn,
     dueOn,
+    dateNotes,
     period,
     dateWarning,
     asking,

@@ -8,6 +8,7 @@ function words(options: Intl.DateTimeFormatOptions): (at: number | Date) => stri
 }
 // Civil days are read and written as days of UTC, so that no zone moves them; instants by the clock of the machine.
 const whole = words({ weekday: 'long', month: 'long', day: 'numeric', timeZone: 'UTC' })
+const longWeekdays = words({ weekday: 'long', timeZone: 'UTC' })
 const weekday = words({ weekday: 'short', timeZone: 'UTC' })
 const instants = words({ month: 'short', day: 'numeric', hour: '2-digit', minute: '2-digit', hourCycle: 'h23' })
 
@@ -26,6 +27,9 @@ export function shortDay(date: string | null): string {
 
 /** `Wednesday, November 25`. */
 export const longDay = (date: string) => whole(Date.parse(date))
+
+/** `Saturday`. */
+export const longWeekday = (date: string) => longWeekdays(Date.parse(date))
 
 /** `Wed 25`. */
 export const weekDay = (date: string) => `${weekday(Date.parse(date))} ${Number(date.slice(-2))}`

@@ -2,6 +2,7 @@
 import { searchBank } from '#core/remarks/bank'
 import { bankCsv } from '#core/formats/bank-csv'
 import type { BankEntry, BankEntryRecord } from '#core/remarks/bank-entry'
+import { focusMade } from '~/focus/made'
 import { useBank } from '~/composables/useBank'
 import { counted } from '~/composables/useWords'
 import { usePerson } from '~/stores/person'
@@ -71,7 +72,9 @@ async function keep(to: Pick<BankEntryRecord, 'code' | 'topic' | 'text' | 'suits
   busy.value = true
   const kept = await bank.perform('bank', [{ kind: 'bankEntry', id, to: whole }], `${to.code} is kept.`)
   busy.value = false
-  if (kept) editing.value = null
+  if (!kept) return
+  editing.value = null
+  if (!entry || entry.removed) focusMade(id)
 }
 const retire = ({ id, code }: BankEntry) =>
   bank.perform(
@@ -146,7 +149,7 @@ function exportCsv(): void {
         </tr>
       </thead>
       <tbody>
-        <tr v-for="each in shown" :key="each.id">
+        <tr v-for="each in shown" :key="each.id" :data-made="each.id">
           <td v-if="!isOffice" class="star">
             <StarButton :starred="each.starred" :code="each.code" @star="star(each)" />
           </td>

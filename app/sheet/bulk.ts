@@ -4,6 +4,7 @@ import { schemas } from '#core/kinds'
 import type { Assignment } from '#core/plan/assignment'
 import type { Category } from '#core/plan/category'
 import { daysAfter } from '#core/calendar/date'
+import { weekdaysAfter } from '#core/calendar/school-days'
 import { describeVisibility } from '~/words/plan'
 import { readDecimal } from '#core/number/decimal'
 import { shortDay } from '~/composables/useWords'
@@ -12,7 +13,7 @@ import type { Listed } from '#core/plan/rules'
 /** One thing that is done to several assignments at once. */
 export type BulkEdit =
   | { do: 'category'; id: string | null }
-  | { do: 'move'; days: string }
+  | { do: 'move'; days: string; weekdays: boolean }
   | { do: 'due'; date: string }
   | { do: 'points'; points: string }
   | { do: 'multiplier'; multiplier: string }
@@ -31,7 +32,8 @@ export function bulkTo(each: Listed<Assignment>, edit: BulkEdit): Partial<Assign
     case 'move': {
       const days = Number(edit.days)
       if (!Number.isInteger(days) || Math.abs(days) > 400) return { refused: 'Write a whole number of days.' }
-      return each.dueOn ? { dueOn: daysAfter(each.dueOn, days) } : {}
+      const after = edit.weekdays ? weekdaysAfter : daysAfter
+      return each.dueOn ? { dueOn: after(each.dueOn, days) } : {}
     }
     case 'due':
       return checked({ dueOn: edit.date })

@@ -119,6 +119,7 @@ const fieldWords: Record<string, string> = {
   shortName: 'short name',
   categoryId: 'category',
   dueOn: 'due date',
+  assignedOn: 'assigned',
   scoredIn: 'scored in',
   standardIds: 'standards',
   cutOffs: 'levels from points',

@@ -9,6 +9,8 @@ const schema = z.strictObject({
   name,
   shortName,
   categoryId: id.nullable(),
+  /** When it was given out, if the teacher notes it. No rule depends on it. */
+  assignedOn: civilDate.nullable(),
   dueOn: civilDate.nullable(),
   points: decimal,
   multiplier: decimal.refine((text) => Number(text) > 0, 'field.multiplier'),
@@ -42,6 +44,7 @@ export const assignment = kind({
     name: 'Untitled',
     shortName: 'Untitled',
     categoryId: null,
+    assignedOn: null,
     dueOn: null,
     points: '10',
     multiplier: '1',

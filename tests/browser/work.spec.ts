@@ -26,7 +26,7 @@ test('an assignment goes to several classes with their own dates, is changed in 
   await desk.margin.getByRole('button', { name: 'To several classes' }).click()
   const dialog = page.getByRole('dialog')
   await dialog.getByLabel('Earth Systems 7B', { exact: true }).check()
-  await dialog.getByRole('button', { name: 'some days later' }).click()
+  await dialog.getByRole('button', { name: 'some weekdays later' }).click()
   await expect(dialog.getByLabel('Due date in Earth Systems 7B')).toHaveValue('2026-12-03')
   await expect(dialog.getByLabel('Due date in Earth Systems 7A')).toHaveValue('2026-12-02')
   await audit(page, { include: '[role=dialog]', rules: 'wcag' })

@@ -34,7 +34,7 @@ describe('how far a class is closed', () => {
   it('asks for no remark of a student who left, whatever their grade', () => {
     const snapshot = earth()
     snapshot.students.find(({ id }) => id === 'ben')!.spans = [{ firstDay: '2026-08-31', lastDay: '2026-11-20' }]
-    put(snapshot.records, 'cell', jointId('ben', 'exam'), { value: { points: '40' } })
+    put(snapshot.records, 'cell', jointId('ben', 'exam'), { ...blanks.cell, value: { points: '40' } })
     const line = (today: string) => closingLine(snapshot, quarter(snapshot.periods), today)
     expect(line('2026-11-25')).toMatchObject({ written: 0, students: 1, toLookAt: 0 })
     expect(line('2026-11-20')).toMatchObject({ written: 0, students: 2, toLookAt: 1 })

@@ -125,12 +125,20 @@ describe('the order of a sheet', () => {
 describe('one thing done to many assignments', () => {
   const [walk] = assignmentsOf(snapshot)
   it('moves dates by days, over the end of a month', () =>
-    expect(bulkTo(walk!, { do: 'move', days: '-7' })).toEqual({ dueOn: '2026-10-29' }))
+    expect(bulkTo(walk!, { do: 'move', days: '-7', weekdays: false })).toEqual({ dueOn: '2026-10-29' }))
+  it('skips weekends on request: the walk is due on a Thursday', () => {
+    const moved = (days: string) => bulkTo(walk!, { do: 'move', days, weekdays: true })
+    expect([moved('1'), moved('2'), moved('-4')]).toEqual([
+      { dueOn: '2026-11-06' },
+      { dueOn: '2026-11-09' },
+      { dueOn: '2026-10-30' },
+    ])
+  })
   it('takes a decimal with a comma, and refuses what is none with words', () => {
     expect(bulkTo(walk!, { do: 'points', points: '12,5' })).toEqual({ points: '12.5' })
     expect(bulkTo(walk!, { do: 'points', points: 'ten' })).toHaveProperty('refused')
     expect(bulkTo(walk!, { do: 'multiplier', multiplier: '0' })).toEqual({ refused: 'A multiplier is above 0.' })
-    expect(bulkTo(walk!, { do: 'move', days: '1.5' })).toHaveProperty('refused')
+    expect(bulkTo(walk!, { do: 'move', days: '1.5', weekdays: true })).toHaveProperty('refused')
   })
   it('tags with a standard once, and takes it off', () => {
     const tagged = { ...walk!, standardIds: ['std'] }

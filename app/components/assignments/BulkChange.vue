@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { isWeekend } from '#core/calendar/school-days'
 import { standardsOf } from '#core/plan/standards-of'
 import type { Assignment } from '#core/plan/assignment'
 import type { Visibility } from '#core/plan/visibility'
@@ -11,7 +12,7 @@ import { useClassStore } from '~/stores/class'
 import { usePointsQuestion } from '~/stores/points-question'
 import { rescaledScores } from '#core/grading/points-change'
 import { usePerson } from '~/stores/person'
-import { counted } from '~/composables/useWords'
+import { counted, longWeekday } from '~/composables/useWords'
 
 /** One change to several assignments at once, shown before it is kept. */
 const props = defineProps<{ work: readonly Listed<Assignment>[] }>()
@@ -40,6 +41,8 @@ const text = ref('')
 const pick = ref('')
 const yes = ref('yes')
 const visibility = ref<Visibility | null>(null)
+/** Whether a move by days counts only Monday to Friday. */
+const weekdays = ref(true)
 watch(doing, () => {
   ;[text.value, pick.value, yes.value] = ['', '', 'yes']
   visibility.value = doing.value === 'visibility' ? { from: 'due date' } : null
@@ -70,7 +73,7 @@ const edit = computed<BulkEdit | null>(() => {
     case 'visibility':
       return visibility.value && { do: 'visibility', visibility: visibility.value }
     case 'move':
-      return text.value ? { do: 'move', days: text.value.trim() } : null
+      return text.value ? { do: 'move', days: text.value.trim(), weekdays: weekdays.value } : null
     case 'due':
       return text.value ? { do: 'due', date: text.value } : null
     case 'points':
@@ -95,7 +98,8 @@ const names = computed(() => ({ categories: classStore.categories, standards }))
 function also(before: Listed<Assignment>, next: Assignment, scores: number): string {
   if (next.dueOn !== before.dueOn) {
     const period = periodOf(classStore.periods, next.dueOn)
-    return `, in ${period?.title ?? 'no grading period: it counts nowhere'}`
+    const weekend = next.dueOn && isWeekend(next.dueOn) ? `, ${longWeekday(next.dueOn)}` : ''
+    return `${weekend}, in ${period?.title ?? 'no grading period: it counts nowhere'}`
   }
   if (!next.removed) return ''
   return scores ? `, and ${counted(scores, 'score')} with it` : ', it has no scores'
@@ -152,6 +156,7 @@ async function perform(): Promise<void> {
         :type="doing === 'due' ? 'date' : 'text'"
         :problem="outcome.refused"
       />
+      <label v-if="doing === 'move'" class="check"><Checkbox v-model="weekdays" binary />Skip weekends</label>
       <StandardPicker
         v-if="doing === 'standard'"
         :model-value="pick ? [pick] : []"

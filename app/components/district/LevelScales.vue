@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { focusMade } from '~/focus/made'
 import { blanks, type RecordOf } from '#core/kinds'
 import type { Fixed as Policy } from '#core/plan/fixed'
 import { districtScale, habitScale } from '#core/plan/level-scale'
@@ -38,8 +39,10 @@ const shaping = shallowRef<{ scale: AvailableLevelScale; isNew: boolean } | null
 async function keepScale(kept: Pick<RecordOf<'levelScale'>, 'name' | 'levels' | 'halves'>): Promise<void> {
   const { scale, isNew } = shaping.value!
   const id = isNew ? crypto.randomUUID() : scale.id
-  if (await props.office.perform('scale', [{ kind: 'levelScale', id, to: { ...kept, removed: false } }], 'Kept.'))
-    shaping.value = null
+  if (!(await props.office.perform('scale', [{ kind: 'levelScale', id, to: { ...kept, removed: false } }], 'Kept.')))
+    return
+  shaping.value = null
+  if (isNew) focusMade(id)
 }
 const isOwn = (id: string) => id in (props.office.district?.ownLevels ?? blanks)
 </script>
@@ -66,7 +69,7 @@ const isOwn = (id: string) => id in (props.office.district?.ownLevels ?? blanks)
         </tr>
       </thead>
       <tbody>
-        <tr v-for="each in scales" :key="each.id">
+        <tr v-for="each in scales" :key="each.id" :data-made="each.id">
           <td>{{ each.name }}<small v-if="each.halves" class="soft">, half levels</small></td>
           <td>
             <span v-for="level in each.levels" :key="level.value" class="piece" :title="level.description"

@@ -6,6 +6,7 @@ import type { StandardRecord } from '#core/proficiency/standard'
 import { standardTree } from '#core/proficiency/standards'
 import type { Desired } from '#core/desired'
 import { handOver } from '~/sheet/files'
+import { focusMade } from '~/focus/made'
 import { usePerson } from '~/stores/person'
 import { shortDay } from '~/composables/useWords'
 import { listedOf, type ListedStandard, type StandardsOffice } from '~/composables/useStandardsOffice'
@@ -67,7 +68,9 @@ async function keepStandard(to: Partial<StandardRecord>): Promise<void> {
       ? { kind: 'standard', id: crypto.randomUUID(), to: newStandard({ ...to, place: last + 1 }) }
       : { kind: 'standard', id, to }
   if (to.parentId) open.value = new Set([...open.value, to.parentId])
-  if (await props.office.perform('standard', [desired], 'Kept.')) editing.value = null
+  if (!(await props.office.perform('standard', [desired], 'Kept.'))) return
+  editing.value = null
+  if (id === null) focusMade(desired.id)
 }
 const choosing = ref<string | null>(null)
 
@@ -119,7 +122,12 @@ function give(framework: ListedStandard | null): void {
         </tr>
       </thead>
       <tbody>
-        <tr v-for="{ standard, depth, below } in lines" :key="standard.id" :class="{ area: below }">
+        <tr
+          v-for="{ standard, depth, below } in lines"
+          :key="standard.id"
+          :class="{ area: below }"
+          :data-made="standard.id"
+        >
           <td :style="{ paddingLeft: `${depth * 18 + 9}px` }">
             <button
               v-if="below && !typed"

@@ -37,8 +37,10 @@ useBeforeLeaving(() => draft.value !== props.value && keep())
 function enter({ target }: KeyboardEvent): void {
   keep()
   const cell = (target as HTMLElement).closest('td')
-  for (let row = cell?.closest('tr')?.nextElementSibling; cell && row; row = row.nextElementSibling) {
-    const below = (row as HTMLTableRowElement).cells[cell.cellIndex]?.querySelector('input')
+  // A table can have a body for each row.
+  const rows = [...(cell?.closest('table')?.rows ?? [])]
+  for (const row of rows.slice(rows.indexOf(cell?.parentElement as HTMLTableRowElement) + 1)) {
+    const below = row.cells[cell!.cellIndex]?.querySelector('input')
     if (!below || below.disabled) continue
     below.focus()
     return below.select()

@@ -6,6 +6,7 @@ import type { Pattern } from '#core/plan/pattern'
 import { readDecimal } from '#core/number/decimal'
 import { plainly } from '#core/number/plain'
 import { multiply, ofDecimal } from '#core/number/ratio'
+import { describeVisibility } from '~/words/plan'
 import { useClassStore } from '~/stores/class'
 import { CHOOSE, useAssignmentForm } from '~/composables/useAssignmentForm'
 import { useBatch } from '~/composables/useBatch'
@@ -24,7 +25,9 @@ const {
   problems,
   shortNameTyped,
   categoryOptions,
+  assignedOn,
   dueOn,
+  dateNotes,
   period,
   dateWarning,
   asking,
@@ -48,6 +51,14 @@ const scoredIn = [
   { value: 'letters' as const, words: 'letters of the scale' },
   { value: 'levels' as const, words: 'levels' },
 ]
+/** What a family sees of it. */
+const seenWords = computed(() =>
+  form.visibility.from === 'never'
+    ? 'Families never see this assignment.'
+    : `Families see its name, due date, points, and this description ${describeVisibility(form.visibility)}${
+        form.released ? ', and each score once given' : ', and no scores'
+      }. They never see private notes.`,
+)
 /** What the weight comes to. */
 const weighs = computed(() => {
   const [points, times] = [readDecimal(form.points), readDecimal(form.multiplier)]
@@ -99,9 +110,13 @@ function part(): void {
     />
     <p v-if="problems.categoryId" class="warn" role="alert">{{ problems.categoryId }}</p>
 
-    <TextField v-model="dueOn" label="Due, also by a click on the year above" type="date" :problem="problems.dueOn" />
+    <div class="two figures">
+      <TextField v-model="dueOn" label="Due, or click the year above" type="date" :problem="problems.dueOn" />
+      <TextField v-model="assignedOn" label="Assigned (optional)" type="date" :problem="problems.assignedOn" />
+    </div>
     <p v-if="dateWarning" class="warn" :role="asking ? 'alert' : undefined">{{ dateWarning }}</p>
     <p v-else class="soft small">In {{ period?.title }}.</p>
+    <p v-for="note in dateNotes" :key="note" class="warn">{{ note }}</p>
 
     <div class="two figures">
       <TextField v-model="form.points" label="Points possible" inputmode="decimal" :problem="problems.points" />
@@ -150,8 +165,16 @@ function part(): void {
       ></label
     >
 
-    <label class="label" for="a-description">Description</label>
-    <Textarea id="a-description" v-model="form.description" rows="2" maxlength="4000" fluid />
+    <label class="label" for="a-description">Description, for families</label>
+    <Textarea
+      id="a-description"
+      v-model="form.description"
+      rows="2"
+      maxlength="4000"
+      fluid
+      aria-describedby="a-description-seen"
+    />
+    <p id="a-description-seen" class="soft small">{{ seenWords }}</p>
 
     <div v-if="copies.length" class="linked">
       <label class="standard"

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { categoryIdCalled } from '#core/plan/counterpart'
 import type { Assignment } from '#core/plan/assignment'
-import { daysAfter } from '#core/calendar/date'
+import { weekdaysAfter } from '#core/calendar/school-days'
 import { periodOf } from '#core/calendar/periods'
 import { onUsualDay, usualDays } from '#core/calendar/usual-days'
 import type { ClassPlan } from '#shared/plans'
@@ -48,7 +48,7 @@ function idIn(classId: string, work: Work): string {
 type Rule = 'same' | 'later' | 'usual'
 const rules: { value: Rule; words: string }[] = [
   { value: 'same', words: 'the same day' },
-  { value: 'later', words: 'some days later' },
+  { value: 'later', words: 'some weekdays later' },
   { value: 'usual', words: "each class's usual days" },
 ]
 const rule = ref<Rule>('same')
@@ -65,7 +65,7 @@ const chosen = computed(() => classes.value.filter((each) => toIds.value.include
 
 function byRule(each: ClassPlan, { assignment: { dueOn } }: Work): string {
   if (!dueOn || (each.id === here && isNew)) return dueOn ?? ''
-  if (rule.value === 'later') return daysAfter(dueOn, Math.round(Number(later.value)) || 0)
+  if (rule.value === 'later') return weekdaysAfter(dueOn, Math.round(Number(later.value)) || 0)
   if (rule.value === 'usual') return onUsualDay(dueOn, daysOf(each))
   return dueOn
 }
@@ -155,7 +155,7 @@ async function copy(): Promise<void> {
       <span class="term">Due on</span>
       <ToggleRow label="Due on" :value="rule" :options="rules" @choose="rule = $event" />
       <label v-if="rule === 'later'" class="beside"
-        ><input v-model="later" class="field figure" inputmode="numeric" aria-label="Days later" /> days</label
+        ><input v-model="later" class="field figure" inputmode="numeric" aria-label="Days later" /> weekdays</label
       >
     </div>
     <p v-if="rule === 'usual'" class="soft small">The weekdays on which most of a class's work has been due.</p>

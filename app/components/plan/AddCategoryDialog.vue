@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { categoryIdCalled } from '#core/plan/counterpart'
 import { blanks } from '#core/kinds'
+import { proposedShortName } from '#core/scores/short-name'
 import type { Category } from '#core/plan/category'
 import type { ClassPlan } from '#shared/plans'
 import { useClassStore } from '~/stores/class'
@@ -17,7 +18,12 @@ const { plans, problem, busy, load, perform } = useBatch()
 await load()
 
 const name = ref('')
-const shortName = ref('')
+const shortNameTyped = ref<string | null>(null)
+/** Follows the name until it is typed. */
+const shortName = computed({
+  get: () => shortNameTyped.value ?? proposedShortName(name.value),
+  set: (typed) => (shortNameTyped.value = typed || null),
+})
 const weight = ref('0')
 const toIds = ref<string[]>([classStore.snapshot!.section.id])
 const tried = ref(false)

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Category } from '#core/plan/category'
+import { proposedShortName } from '#core/scores/short-name'
 import { describeCategory } from '~/words/plan'
 import type { Listed } from '#core/plan/rules'
 import { counted } from '~/composables/useWords'
@@ -17,6 +18,8 @@ const props = defineProps<{
   /** The most items that any period has in it. */
   fullest: number
   method: 'categories' | 'points' | 'assignments' | 'none'
+  /** The short names of the other categories. */
+  taken: string[]
 }>()
 const emit = defineEmits<{
   set: [to: Partial<Category>]
@@ -44,6 +47,13 @@ const tooMany = computed(
   () => props.category.dropCount > 0 && props.items > 0 && props.category.dropCount >= props.fullest,
 )
 
+/** A short name that nobody typed follows the name. */
+function rename(name: string): void {
+  const { shortName } = props.category
+  const follows = /^Cat \d+$/.test(shortName) || shortName === proposedShortName(props.category.name)
+  emit('set', follows ? { name, shortName: proposedShortName(name, props.taken) } : { name })
+}
+
 function nudge(event: KeyboardEvent): void {
   const by = event.key === 'ArrowUp' ? -1 : event.key === 'ArrowDown' ? 1 : 0
   if (!by) return
@@ -55,6 +65,7 @@ function nudge(event: KeyboardEvent): void {
 <template>
   <tr
     class="category"
+    :data-made="category.id"
     :class="{ idle: !category.active || !category.counts }"
     @dragover.prevent="emit('over')"
     @drop.prevent="emit('drop')"
@@ -89,7 +100,7 @@ function nudge(event: KeyboardEvent): void {
         :label="`Name of ${category.name}`"
         :read="readers.categoryName"
         :maxlength="120"
-        @keep="emit('set', { name: $event })"
+        @keep="rename"
       />
     </td>
     <td>

@@ -132,6 +132,7 @@ function remove(): void {
           :items="used(each.id)"
           :fullest="fullest(each.id)"
           :method="method"
+          :taken="classStore.categories.flatMap((one) => (one.id === each.id ? [] : one.shortName))"
           @set="setCategory(each.id, $event)"
           @weigh="weigh(each.id, $event)"
           @remove="askRemove(each.id)"

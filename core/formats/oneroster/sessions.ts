@@ -1,5 +1,5 @@
 import type { MessageOf } from '../../message'
-import { isWeekend, parseISO } from 'date-fns'
+import { isWeekend } from '../../calendar/school-days'
 import { daysAfter, type CivilDate } from '../../calendar/date'
 import type { Roster } from './roster'
 
@@ -78,6 +78,6 @@ export function sessionOddities(sessions: readonly Session[]): SessionOddity[] {
 }
 
 function hasWeekday(firstDay: CivilDate, lastDay: CivilDate): boolean {
-  for (let day = firstDay; day <= lastDay; day = daysAfter(day, 1)) if (!isWeekend(parseISO(day))) return true
+  for (let day = firstDay; day <= lastDay; day = daysAfter(day, 1)) if (!isWeekend(day)) return true
   return false
 }

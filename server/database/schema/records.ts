@@ -71,6 +71,7 @@ export const assignments = pgTable(
     name: text('name').notNull(),
     shortName: text('short_name').notNull(),
     categoryId: text('category_id'),
+    assignedOn: day('assigned_on'),
     dueOn: day('due_on'),
     points: decimal('points').notNull(),
     multiplier: decimal('multiplier').notNull(),

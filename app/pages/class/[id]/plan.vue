@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { methods, type Plan } from '#core/plan/plan'
 import { describeMethod } from '~/words/plan'
+import { focusMade } from '~/focus/made'
 import { useClassStore } from '~/stores/class'
 import { methodWords } from '~/words/methods'
 
@@ -50,11 +51,13 @@ function addCategory(): void {
     removed: false,
   }
   // The first category is the beginning of a plan by weights.
-  const changes = [{ kind: 'category' as const, id: crypto.randomUUID(), to: desired }]
+  const id = crypto.randomUUID()
+  const changes = [{ kind: 'category' as const, id, to: desired }]
   classStore.change(
     'plan',
     count ? changes : [...changes, { kind: 'plan' as const, id: sectionId.value, to: { method: 'categories' } }],
   )
+  focusMade(id)
 }
 
 const methodOptions = methods.map((value) => ({ value, words: methodWords[value] }))

@@ -7,6 +7,7 @@ import { standardTree } from '#core/proficiency/standards'
 import type { AvailableLevelScale } from '#core/scales/proficiency'
 import type { RecordOf } from '#core/kinds'
 import type { Standard } from '#core/section'
+import { focusMade } from '~/focus/made'
 import { useClassStore } from '~/stores/class'
 import { useBatch } from '~/composables/useBatch'
 import { counted, shortDay } from '~/composables/useWords'
@@ -48,7 +49,9 @@ function keep(to: Partial<StandardRecord>): void {
     id === null
       ? { id: crypto.randomUUID(), to: newStandard({ ...to, place: Math.max(0, ...places) + 1 }) }
       : { id, to }
-  if (classStore.change('standard', [{ kind: 'standard', ...record }])) editing.value = null
+  if (!classStore.change('standard', [{ kind: 'standard', ...record }])) return
+  editing.value = null
+  if (id === null) focusMade(record.id)
 }
 const remove = (id: string) => classStore.change('standard', [{ kind: 'standard', id, to: { removed: true } }])
 
@@ -130,6 +133,7 @@ async function keepScale(kept: Pick<RecordOf<'levelScale'>, 'name' | 'levels' | 
               v-for="{ standard, depth } in lines"
               :key="standard.id"
               :class="{ area: tree.childrenOf(standard.id).length }"
+              :data-made="standard.id"
             >
               <td :style="{ paddingLeft: `${depth * 18 + 9}px` }">
                 <b>{{ standard.code }}</b> {{ standard.statement }}

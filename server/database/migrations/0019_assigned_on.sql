@@ -1,0 +1,1 @@
+ALTER TABLE "assignments" ADD COLUMN "assigned_on" date;
