@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useFinding } from '~/composables/useFinding'
-import { FindDialog, PointsDialog, SealedDialog } from '~/composables/later'
+import { DeclaredPlanDialog, FindDialog, PointsDialog, SealedDialog } from '~/composables/later'
+import { usePlanQuestion } from '~/stores/plan-question'
 import { usePointsQuestion } from '~/stores/points-question'
 import { useSealed } from '~/stores/sealed'
 import { useFrame } from '~/stores/frame'
@@ -11,6 +12,7 @@ const hasMargin = computed(() => route.meta.margin === true)
 const finding = useFinding()
 const sealed = useSealed()
 const points = usePointsQuestion()
+const planChange = usePlanQuestion()
 useEventListener('keydown', (event: KeyboardEvent) => {
   if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'k') return
   event.preventDefault()
@@ -71,6 +73,7 @@ useEventListener('focusin', ({ target }: FocusEvent) => {
     <div class="foot"><NoticeStrip /><StatusLine /></div>
     <SealedDialog v-if="sealed.waiting" />
     <PointsDialog v-if="points.question" />
+    <DeclaredPlanDialog v-if="planChange.question" />
     <FindDialog v-if="finding" @close="finding = false" />
   </div>
 </template>

@@ -1,14 +1,12 @@
 import { periodOf } from '../calendar/periods'
 import type { Desired } from '../desired'
 import { jointId } from '../kind'
-import type { Kind, RecordOf } from '../kinds'
 import type { Decimal } from '../number/decimal'
 import { divide, multiply, ofDecimal } from '../number/ratio'
 import { toDecimal } from '../number/round'
-import { copyOf, find, put, record } from '../records'
+import { find, record } from '../records'
 import type { ClassSnapshot } from '../section'
-import { Grades } from './grades'
-import { movesBetween } from './moves'
+import { gradesMoved } from './outlook'
 
 /** An assignment and the points possible that it gets. */
 export interface PointsChange {
@@ -81,15 +79,6 @@ export function pointsOutlook(changes: readonly (PointsChange & { snapshot: Clas
 }
 
 const before = ({ snapshot, assignmentId }: Placed) => record(snapshot.records, 'assignment', assignmentId)
-
-/** Counts the grades of some periods that are shown another way after the wanted changes. */
-function gradesMoved(snapshot: ClassSnapshot, desired: readonly Desired[], periodIds: ReadonlySet<string>): number {
-  const records = copyOf(snapshot.records)
-  for (const { kind, id, to } of desired)
-    put(records, kind, id, { ...record(records, kind, id), ...to } as RecordOf<Kind>)
-  const [now, then] = [new Grades(snapshot), new Grades({ ...snapshot, records })]
-  return [...periodIds].reduce((sum, id) => sum + movesBetween(now, then, id).grades, 0)
-}
 
 /** The first score that would be rescaled. */
 function exampleOf(changes: readonly (PointsChange & Placed)[]): PointsOutlook['example'] {

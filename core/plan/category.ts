@@ -10,11 +10,8 @@ export const DROP_MOST = 99
 /** Extra credit is in percentage points, so its weight has a sensible end. */
 const EXTRA_MOST = 100
 
-const schema = z.strictObject({
-  name,
-  shortName,
-  tint: z.int().min(1).max(6),
-  weight: percent,
+/** The fields that say how a category's result is made, besides its weight. A period can have its own. */
+export const categoryRules = {
   /** `points`: by the points of its items; `equal`: every item the same size. */
   basis: z.enum(bases),
   dropCount: z.int().min(0, 'field.not-negative').max(DROP_MOST, 'field.drop-most'),
@@ -24,6 +21,14 @@ const schema = z.strictObject({
   extraCredit: z.boolean(),
   /** Off: its result is shown and is in no grade. */
   counts: z.boolean(),
+}
+
+const schema = z.strictObject({
+  name,
+  shortName,
+  tint: z.int().min(1).max(6),
+  weight: percent,
+  ...categoryRules,
   /** Off: no longer offered for new assignments. */
   active: z.boolean(),
   /** What a new assignment of this category begins with. */

@@ -193,6 +193,15 @@ function copyComposition(
   next.coursePoints = { points: source.coursePoints.points, periodIds }
 }
 
+/** What is kept by category, by the IDs that the categories have in the other class. */
+const withIds = <T>(byCategory: Readonly<Record<string, T>>, ids: ReadonlyMap<string, string>): Record<string, T> =>
+  Object.fromEntries(
+    Object.entries(byCategory).flatMap(([category, kept]): [string, T][] => {
+      const found = ids.get(category)
+      return found ? [[found, kept]] : []
+    }),
+  )
+
 function copyOwn(
   from: PlanHolder,
   to: PlanHolder,
@@ -207,12 +216,8 @@ function copyOwn(
     else
       own[period] = {
         method: set.method,
-        weights: Object.fromEntries(
-          Object.entries(set.weights).flatMap(([category, weight]) => {
-            const found = ids.get(category)
-            return found ? [[found, weight]] : []
-          }),
-        ),
+        weights: withIds(set.weights, ids),
+        ...(set.categories ? { categories: withIds(set.categories, ids) } : {}),
       }
   }
   return own

@@ -7,6 +7,7 @@ import { same } from '../same'
 import { scaleFaults } from '../scales/faults'
 import { gradingScale } from '../scales/grading'
 import { plusMinus } from '../scales/shipped'
+import { categoryRules } from './category'
 import { composition } from './composition'
 import { rounding } from './rounding'
 
@@ -29,8 +30,15 @@ const schema = z.strictObject({
   lowScoresWantNote: z.boolean(),
   /** What a new assignment's category is; null asks. */
   defaultCategoryId: id.nullable(),
-  /** Periods that have a method and weights of their own. */
-  own: z.record(id, z.strictObject({ method, weights: z.record(id, percent) })),
+  /** Periods that have a method and weights of their own, and perhaps rules of their own for some categories. */
+  own: z.record(
+    id,
+    z.strictObject({
+      method,
+      weights: z.record(id, percent),
+      categories: z.record(id, z.strictObject(categoryRules)).optional(),
+    }),
+  ),
   /** How each longer period is made; one that is not named is composed by the weights of kinds. */
   parents: z.record(id, composition),
   /** Percentage points added when the grades of these periods are reported. */

@@ -64,7 +64,7 @@ export function rulesOf(snapshot: ClassSnapshot, plan: Readonly<Plan>, period: P
   return {
     method: own?.method ?? plan.method,
     categories: categoriesOf(snapshot).map((category) => ({
-      category,
+      category: { ...category, ...own?.categories?.[category.id] },
       weight: own?.weights[category.id] ?? category.weight,
     })),
   }

@@ -1,8 +1,10 @@
 <script setup lang="ts">
+import { useChangePlan } from '~/composables/useChangePlan'
 import { useClassStore } from '~/stores/class'
 import { counted } from '~/composables/useWords'
 /** While the pencil is in hand: what has been tried, and the two ways to end it. */
 const classStore = useClassStore()
+const { keepPencil } = useChangePlan()
 const count = computed(() => {
   return classStore.pencil && classStore.everything ? classStore.penciled().length : 0
 })
@@ -19,7 +21,7 @@ const count = computed(() => {
           : 'Try scores or rules; nothing is kept until you say so.'
       }}</span
     >
-    <Button label="Keep" :disabled="count === 0" @click="classStore.endPencil(true)" />
+    <Button label="Keep" :disabled="count === 0" @click="keepPencil" />
     <Button label="Rub out" severity="secondary" @click="classStore.endPencil(false)" />
   </div>
 </template>

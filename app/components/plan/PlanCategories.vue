@@ -3,10 +3,11 @@ import type { Category } from '#core/plan/category'
 import type { Plan } from '#core/plan/plan'
 import type { Desired } from '#core/desired'
 import { gradingPeriods } from '#core/calendar/periods'
-import { assignmentsIn } from '#core/plan/rules'
+import { assignmentsIn, type Listed } from '#core/plan/rules'
 import { weightsAsShares } from '#core/plan/shares'
 import { made100 } from '#core/looseends/weights'
 import { thousandths } from '#core/number/decimal'
+import { useChangePlan } from '~/composables/useChangePlan'
 import { useClassStore } from '~/stores/class'
 import { counted } from '~/composables/useWords'
 
@@ -16,7 +17,24 @@ const classStore = useClassStore()
 const plan = computed(() => classStore.plan!)
 const method = computed(() => props.own?.method ?? plan.value.method)
 
-const setCategory = (id: string, to: Partial<Category>) => classStore.change('plan', [{ kind: 'category', id, to }])
+const { changePlan } = useChangePlan()
+const setOwn = (to: Partial<Plan['own'][string]>) =>
+  changePlan([
+    {
+      kind: 'plan',
+      id: classStore.snapshot!.section.id,
+      to: { own: { ...plan.value.own, [classStore.periodId!]: { ...props.own!, ...to } } },
+    },
+  ])
+/** A category as the period looked at has it. */
+const ownOf = (each: Listed<Category>) => ({ ...each, ...props.own?.categories?.[each.id] })
+/** Changes a category: in the period alone, where that has rules of its own for it. */
+function setCategory(id: string, to: Partial<Category>): void {
+  const rules = props.own?.categories?.[id]
+  if (rules && Object.keys(to).every((name) => name in rules))
+    return void setOwn({ categories: { ...props.own!.categories, [id]: { ...rules, ...to } } })
+  void changePlan([{ kind: 'category', id, to }])
+}
 const weightOf = (each: { id: string; weight: string }) => props.own?.weights[each.id] ?? each.weight
 
 const weigh = (id: string, weight: string) => weighAll({ [id]: weight })
@@ -25,16 +43,12 @@ const weigh = (id: string, weight: string) => weighAll({ [id]: weight })
 function weighAll(weights: Record<string, string>): void {
   if (!props.own) {
     const desired = Object.entries(weights).map(([id, weight]): Desired => ({ kind: 'category', id, to: { weight } }))
-    return void classStore.change('plan', desired)
+    return void changePlan(desired)
   }
-  const own = {
-    ...plan.value.own,
-    [classStore.periodId!]: { ...props.own, weights: { ...props.own.weights, ...weights } },
-  }
-  classStore.change('plan', [{ kind: 'plan', id: classStore.snapshot!.section.id, to: { own } }])
+  void setOwn({ weights: { ...props.own.weights, ...weights } })
 }
 
-const inSum = computed(() => classStore.categories.filter((each) => each.counts && !each.extraCredit))
+const inSum = computed(() => classStore.categories.map(ownOf).filter((each) => each.counts && !each.extraCredit))
 const sum = computed(() => inSum.value.reduce((total, each) => total + thousandths(weightOf(each)), 0) / 1000)
 const weighted = computed(() => method.value === 'categories')
 
@@ -65,10 +79,7 @@ function mendSum(): void {
 function place(id: string, at: number): void {
   const ids = classStore.categories.map((each) => each.id).filter((each) => each !== id)
   ids.splice(Math.max(0, Math.min(at, ids.length)), 0, id)
-  classStore.change(
-    'plan',
-    ids.map((each, index): Desired => ({ kind: 'category', id: each, to: { place: index + 1 } })),
-  )
+  void changePlan(ids.map((each, index): Desired => ({ kind: 'category', id: each, to: { place: index + 1 } })))
 }
 const grabbed = ref<string | null>(null)
 const over = ref<string | null>(null)
@@ -96,15 +107,13 @@ function askRemove(id: string): void {
   movesTo.value = others.value[0]?.id ?? NOWHERE
 }
 function remove(): void {
-  classStore.change('plan', [
+  const categoryId = movesTo.value === NOWHERE ? null : movesTo.value
+  const desired: Desired[] = [
     { kind: 'category', id: removing.value!, to: { removed: true } },
-    ...orphans.value.map(([id]): Desired => ({
-      kind: 'assignment',
-      id,
-      to: { categoryId: movesTo.value === NOWHERE ? null : movesTo.value },
-    })),
-  ])
+    ...orphans.value.map(([id]): Desired => ({ kind: 'assignment', id, to: { categoryId } })),
+  ]
   removing.value = null
+  void changePlan(desired)
 }
 </script>
 
@@ -125,7 +134,7 @@ function remove(): void {
       </thead>
       <tbody v-for="(each, at) in classStore.categories" :key="each.id" :class="{ over: over === each.id }">
         <CategoryRow
-          :category="each"
+          :category="ownOf(each)"
           :weight="weightOf(each)"
           :sum="sum"
           :acts="acting.get(each.id) ?? null"

@@ -2,6 +2,8 @@
 import { methods, type Plan } from '#core/plan/plan'
 import { describeMethod } from '~/words/plan'
 import { focusMade } from '~/focus/made'
+import { useChangePlan } from '~/composables/useChangePlan'
+import { usePlanQuestion } from '~/stores/plan-question'
 import { useClassStore } from '~/stores/class'
 import { methodWords } from '~/words/methods'
 
@@ -10,7 +12,9 @@ const sectionId = computed(() => classStore.snapshot!.section.id)
 const plan = computed(() => classStore.plan!)
 const asking = ref<'copy' | 'add' | 'periods' | null>(null)
 
-const setPlan = (to: Partial<Plan>) => classStore.change('plan', [{ kind: 'plan', id: sectionId.value, to }])
+const { changePlan } = useChangePlan()
+const question = usePlanQuestion()
+const setPlan = (to: Partial<Plan>) => changePlan([{ kind: 'plan', id: sectionId.value, to }])
 
 const declared = computed(() =>
   classStore.periods.filter(({ id }) => classStore.get('declaration', id).declared).map(({ title }) => title),
@@ -53,11 +57,8 @@ function addCategory(): void {
   // The first category is the beginning of a plan by weights.
   const id = crypto.randomUUID()
   const changes = [{ kind: 'category' as const, id, to: desired }]
-  classStore.change(
-    'plan',
-    count ? changes : [...changes, { kind: 'plan' as const, id: sectionId.value, to: { method: 'categories' } }],
-  )
-  focusMade(id)
+  const method = { kind: 'plan' as const, id: sectionId.value, to: { method: 'categories' as const } }
+  void changePlan(count ? changes : [...changes, method]).then((made) => made && focusMade(id))
 }
 
 const methodOptions = methods.map((value) => ({ value, words: methodWords[value] }))
@@ -86,10 +87,10 @@ const defaultCategories = computed(() => [
       />
       <LooseEndsChip />
     </div>
-    <div class="plan">
+    <div :key="question.canceled" class="plan">
       <p v-if="declared.length" class="soft default">
-        {{ declared.join(' and ') }} {{ declared.length === 1 ? 'is' : 'are' }} declared complete. A change here that
-        moves their grades makes them differ from what was declared; in pencil it shows before it is kept.
+        {{ declared.join(' and ') }} {{ declared.length === 1 ? 'is' : 'are' }} declared complete. A change that would
+        move declared grades asks first.
       </p>
       <p v-if="unplanned" class="soft default">
         This class has no plan yet. Until it has one, all points count together, in letters with plus and minus, to one
