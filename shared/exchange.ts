@@ -41,6 +41,8 @@ export type RunItem = z.infer<typeof runItem>
 
 export const runResponse = run.extend({
   sectionTitle: z.string(),
+  /** The reopened period whose declared grades it removes from the SIS. */
+  removesPeriodId: z.string().nullable(),
   items: z.array(runItem),
   /** What cannot be sent, and why; known while it is looked at. */
   unsendables: z.array(z.object({ title: z.string(), reason: message, assignmentId: z.string() })),
@@ -103,6 +105,13 @@ export const sendResponse = z.object({
   started: z.array(z.object({ sectionId: z.string(), runId: z.string() })),
   not: z.array(z.object({ sectionId: z.string(), code: z.string(), figures: z.looseObject({}) })),
 })
+
+/** What the SIS holds of a period of a class, as far as it is known here. */
+export const termQuery = z.object({ period: idSchema })
+export const termResponse = z.object({ grades: z.number(), remarks: z.number() })
+export type TermThere = z.infer<typeof termResponse>
+/** Prepares the removal of a reopened period's declared grades from the SIS. */
+export const removeTermRequest = z.object({ periodId: idSchema })
 
 /** Which refused things of a run are tried again; null for all of them. */
 export const againRequest = z.object({ places: z.array(z.int().min(0)).max(20_000).nullable().default(null) })

@@ -93,6 +93,7 @@ export function decided({ here, there }: Sides, finding: Finding, choice: Choice
  * @param there what the other side holds now, by id
  * @param baseline what both held after the last run, by id
  * @param choiceOf what was decided of a thing, where something was
+ * @param stays which items the other side keeps, though there is no such item here any more
  * @returns the differences in the order in which they can be sent
  * @example compare([sendable], new Map(), new Map())[0]?.step // 'create'
  */
@@ -101,6 +102,7 @@ export function compare(
   there: ReadonlyMap<string, { fields: Fields }>,
   baseline: ReadonlyMap<string, Baseline>,
   choiceOf: (thing: Pick<Thing, 'type' | 'id'>) => Choice | null = () => null,
+  stays: (id: string) => boolean = () => false,
 ): Difference[] {
   const differences = (
     named: Pick<Difference, 'type' | 'id' | 'title' | 'studentId' | 'assignmentId'>,
@@ -117,7 +119,7 @@ export function compare(
   )
   const kept = new Set(here.map((each) => each.id))
   const gone = [...baseline].flatMap(([id, { type, title }]) =>
-    kept.has(id) ? [] : differences({ type, id, title, studentId: null, assignmentId: null }, null),
+    kept.has(id) || stays(id) ? [] : differences({ type, id, title, studentId: null, assignmentId: null }, null),
   )
   const place = (each: Difference) => thingTypes.indexOf(each.type)
   return [...sent.sort((a, b) => place(a) - place(b)), ...gone.sort((a, b) => place(b) - place(a))]

@@ -14,6 +14,7 @@ import { worthOf } from '../scores/worth'
 import { marks as allMarks, valueText } from '../scores/score'
 import { levelWindow, type LevelWindow } from '../proficiency/window'
 import { fullName, type ClassSnapshot } from '../section'
+import { termCategoryId, termIdOf } from './terms-there'
 import type { Sendable, ThingFields } from './thing'
 
 /** Something that cannot be sent, and what to do about it. */
@@ -142,7 +143,7 @@ const TERM_GRADES = 'Term grades'
 function termsOf(snapshot: ClassSnapshot, sourced: SourcedIds): Sendable[] {
   const declared = snapshot.periods.filter((period) => record(snapshot.records, 'declaration', period.id).declared)
   if (declared.length === 0) return []
-  const categoryId = `${snapshot.section.id}.term-grades`
+  const categoryId = termCategoryId(snapshot.section.id)
   return [
     { type: 'category', id: categoryId, title: TERM_GRADES, fields: { name: TERM_GRADES, weight: '0' } },
     ...declared.flatMap((period) => termOf(snapshot, sourced, period, categoryId)),
@@ -150,7 +151,7 @@ function termsOf(snapshot: ClassSnapshot, sourced: SourcedIds): Sendable[] {
 }
 
 function termOf(snapshot: ClassSnapshot, sourced: SourcedIds, period: Period, categoryId: string): Sendable[] {
-  const termId = `${snapshot.section.id}.${period.id}.grade`
+  const termId = termIdOf(snapshot.section.id, period.id)
   const name = `${period.title} grade`
   const students = new Map(snapshot.students.map((each) => [each.id, each]))
   const { reports } = planOf(snapshot).proficiency

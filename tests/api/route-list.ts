@@ -74,6 +74,15 @@ export const routes: Record<string, Route> = {
     body: ({ classId }) => ({ acts: [actOn(classId)] }),
     answers: ofClass,
   },
+  'classes/[id]/term.get': {
+    path: ({ classId, periodId }) => `/api/classes/${classId}/term?period=${periodId}`,
+    answers: ofClass,
+  },
+  'classes/[id]/remove-term.post': {
+    path: ({ classId }) => `/api/classes/${classId}/remove-term`,
+    body: ({ periodId }) => ({ periodId }),
+    answers: ofClass,
+  },
   'classes/[id]/history.get': {
     path: ({ classId }) => `/api/classes/${classId}/history?kind=plan&record=${classId}`,
     answers: ofClass,

@@ -11,7 +11,7 @@ import { claimPush, nobodyWorks, waitingPushes } from '../../server/services/exc
 import { offers } from '../../server/services/exchange/intake'
 import { lastNight, sendByNight } from '../../server/services/exchange/night'
 import { districtOverview } from '../../server/services/exchange/overview'
-import { compareClass, preparePush } from '../../server/services/exchange/prepare'
+import { compareClass, preparePush, termInSis } from '../../server/services/exchange/prepare'
 import { preparePull } from '../../server/services/exchange/pull'
 import { decide, letGo, readRun } from '../../server/services/exchange/run'
 import { workPush } from '../../server/services/exchange/work'
@@ -157,6 +157,46 @@ describe('a push', () => {
       await preparePush(records.db, reached, sectionId, teacherId, { mayTake: false }),
     )
     expect(run.items).toMatchObject([{ id, step: 'take', state: 'held' }])
+  })
+  it('leaves the declared grades of a reopened term in the SIS until they are removed on request', async () => {
+    await score(0, '7')
+    const { periods } = await loadSnapshot(records.db, sectionId)
+    const period = periods.find(({ title }) => title === 'Quarter 2')!
+    const declare = (declared: boolean) =>
+      change([{ kind: 'declaration', id: period.id, to: { declared, reason: String(Math.random()) } }])
+    await declare(true)
+    await push()
+    const ofTerm = () =>
+      [...district.held.keys()].filter((id) => id.startsWith(`${sectionId}.${period.id}.grade`)).length
+    const sent = ofTerm()
+    expect(sent).toBeGreaterThan(1)
+    expect(await termInSis(records.db, sectionId, period.id)).toEqual({ grades: sent - 1, remarks: 0 })
+
+    await declare(false)
+    await change([{ kind: 'intake', id: sectionId, to: { ...blanks.intake, nightlySend: true } }])
+    await score(0, '9')
+    const [night] = await sendByNight(records.db, reached, dates.today)
+    await workPush(records.db, reach, night!, dates.today)
+    await change([{ kind: 'intake', id: sectionId, to: { nightlySend: false } }])
+    // Sending the class by hand leaves them too.
+    await score(0, '8')
+    await push()
+    expect(ofTerm()).toBe(sent)
+    expect((await compareClass(records.db, reached, sectionId)).differences).toEqual([])
+
+    // Declared again, the new grade takes the place of the old one.
+    await declare(true)
+    await push()
+    expect(ofTerm()).toBe(sent)
+
+    await declare(false)
+    const runId = await preparePush(records.db, reached, sectionId, teacherId, { removing: period.id })
+    expect((await readRun(records.db, runId)).items.map(({ step }) => step)).toEqual(Array(sent).fill('remove'))
+    await letGo(records.db, runId)
+    await workPush(records.db, reach, runId, dates.today)
+    expect(await stateOf(runId)).toBe('done')
+    expect(ofTerm()).toBe(0)
+    expect(await termInSis(records.db, sectionId, period.id)).toEqual({ grades: 0, remarks: 0 })
   })
   it('does not send what was decided, where both sides agree by now', async () => {
     const id = await score(0, '7')

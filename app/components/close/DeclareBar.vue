@@ -1,14 +1,23 @@
 <script setup lang="ts">
 import type { Closing } from '~/composables/useClosing'
 import { useClassStore } from '~/stores/class'
-import { shortDay } from '~/composables/useWords'
-import { studentsAndLeft } from '~/words/counts'
+import { counted, shortDay } from '~/composables/useWords'
+import { useTermThere } from '~/composables/useTermThere'
+import { listOf, studentsAndLeft } from '~/words/counts'
 import { leftWords } from '~/words/closing'
 
 /** States that the period is complete, with what is left, or takes that back with a reason. */
 const props = defineProps<{ closing: Closing }>()
 const classStore = useClassStore()
 const { lines, isGraded, counts, declared, begun, said, exams, officeWindow } = props.closing
+const { there, problem: thereProblem, look: lookThere, remove } = useTermThere()
+watch([() => classStore.periodId, declared], () => void lookThere(), { immediate: true })
+/** What the SIS holds of the period, such as `28 grades and 26 remarks`; empty for nothing. */
+const heldThere = computed(() => {
+  const { grades = 0, remarks = 0 } = there.value ?? {}
+  return listOf([...(grades ? [counted(grades, 'grade')] : []), ...(remarks ? [counted(remarks, 'remark')] : [])])
+})
+const removing = ref(false)
 const asking = ref<'declare' | 'reopen' | 'open' | null>(null)
 const isClosed = computed(() => officeWindow.value?.isClosed ?? false)
 const request = computed(() => classStore.get('windowRequest', classStore.periodId!))
@@ -28,6 +37,13 @@ const headers = computed(() => ({
   reopen: `Reopen ${classStore.period!.title}?`,
   open: `Ask the office to open ${classStore.period!.title}`,
 }))
+
+/** Enter in the reason goes on. */
+function answer(): void {
+  if (!reason.value.trim()) return
+  if (asking.value === 'open') ask(true)
+  else declare(false)
+}
 
 function declare(desired: boolean): void {
   const id = classStore.period!.id
@@ -66,6 +82,10 @@ const left = computed(() => (counts.value ? leftWords(counts.value) : []))
               ? `Left: ${left.join(', ')}`
               : 'Nothing is left'
         }}</span>
+        <span v-if="heldThere" class="soft there">
+          The SIS keeps {{ heldThere }} as declared before.
+          <button type="button" class="chip" @click="removing = true">Remove from the SIS</button>
+        </span>
         <button
           v-if="exams.length"
           type="button"
@@ -80,6 +100,22 @@ const left = computed(() => (counts.value ? leftWords(counts.value) : []))
         </button>
       </template>
     </div>
+    <Dialog
+      :visible="removing"
+      modal
+      :header="`Remove ${classStore.period.title} from the SIS?`"
+      :style="{ width: '32rem' }"
+      @update:visible="removing = false"
+    >
+      <p>
+        {{ heldThere }} were declared and sent. You see each one before anything is removed. Nothing changes in Yukata.
+      </p>
+      <p v-if="thereProblem" class="warn" role="alert">{{ thereProblem }}</p>
+      <template #footer>
+        <Button label="Cancel" severity="secondary" @click="removing = false" />
+        <Button label="Show what is removed" @click="remove" />
+      </template>
+    </Dialog>
     <Dialog
       :visible="asking !== null"
       modal
@@ -96,13 +132,23 @@ const left = computed(() => (counts.value ? leftWords(counts.value) : []))
         </p>
         <p v-if="left.length" class="warn still">Still left: {{ left.join(', ') }}.</p>
       </template>
-      <TextField
-        v-else
-        v-model="reason"
-        :label="asking === 'open' ? 'Why, for the office' : 'Why, for the history'"
-        autofocus
-        :maxlength="500"
-      />
+      <template v-else>
+        <p v-if="asking === 'reopen'" class="said">
+          {{
+            heldThere
+              ? `The SIS has ${heldThere} of ${classStore.period.title}. It keeps them as declared until you declare again. Report cards show grades as not declared until then.`
+              : 'Nothing of this period was sent to the SIS. Report cards show grades as not declared until you declare again.'
+          }}
+        </p>
+        <form @submit.prevent="answer">
+          <TextField
+            v-model="reason"
+            :label="asking === 'open' ? 'Why, for the office' : 'Why, for the history'"
+            autofocus
+            :maxlength="500"
+          />
+        </form>
+      </template>
       <template #footer>
         <Button label="Back" severity="secondary" @click="asking = null" />
         <Button v-if="asking === 'declare'" label="Declare it complete" @click="declare(true)" />
@@ -138,6 +184,12 @@ const left = computed(() => (counts.value ? leftWords(counts.value) : []))
 .seal:disabled {
   opacity: 0.5;
   cursor: default;
+}
+.there {
+  margin-left: auto;
+}
+.said {
+  margin-bottom: 10px;
 }
 .sealed {
   display: flex;

@@ -32,6 +32,9 @@ onMounted(() => today.classes ?? today.read())
   <main id="work" class="page">
     <p><NuxtLink to="/exchange">Exchange</NuxtLink></p>
     <h1>{{ title }}, to the district</h1>
+    <p v-if="run?.removesPeriodId" class="warn">
+      Declared grades and remarks are removed from the SIS, and nothing else is sent. The period stays reopened here.
+    </p>
     <p v-if="!isOffice">
       <NuxtLink :to="`/exchange/beside/${id}`">Everything that is there now, beside what is here</NuxtLink>
     </p>

@@ -123,6 +123,8 @@ export const runs = pgTable(
     isNightly: boolean('is_nightly').notNull().default(false),
     /** Of one thing that was decided where it stands, and not of its whole class. */
     isPartial: boolean('is_partial').notNull().default(false),
+    /** The reopened period whose declared grades it removes there, because a teacher asked for that. */
+    removesPeriodId: text('removes_period_id'),
     startedAt: instant('started_at').notNull(),
     /** Renewed while somebody works on the run; an old one means that its worker is gone. */
     aliveAt: instant('alive_at').notNull(),

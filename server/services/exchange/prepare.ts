@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { and, eq } from 'drizzle-orm'
 import { compare, type Difference } from '../../../core/exchange/compare'
 import { desired, type Unsendable } from '../../../core/exchange/desired'
+import { isOfTerm, staysThere, termThere } from '../../../core/exchange/terms-there'
 import { merge } from '../../../core/exchange/merge'
 import type { Sendable } from '../../../core/exchange/thing'
 import { isOwnSpace } from '../../../core/roster/own-space'
@@ -29,9 +30,15 @@ export interface Compared {
 /**
  * Compares a class with what the district holds of it now. Nothing is written.
  *
+ * @param removing the period whose declared grades are to be removed there, where a teacher asked for that
  * @throws Problem `not-the-districts` for a class of a teacher's own
  */
-export async function compareClass(db: Db, reached: Reached, sectionId: string): Promise<Compared> {
+export async function compareClass(
+  db: Db,
+  reached: Reached,
+  sectionId: string,
+  removing: string | null = null,
+): Promise<Compared> {
   const snapshot = await loadSnapshot(db, sectionId)
   const sourced = await sourcedIds(db, sectionId)
   const classId = sourced.get(sectionId)!
@@ -43,7 +50,8 @@ export async function compareClass(db: Db, reached: Reached, sectionId: string):
     const theirs = there.get(id)?.fields
     return theirs && isAlike(fields, theirs) && !isAlike(fields, baseline.get(id)?.fields)
   })
-  const differences = compare(sendables, there, baseline, await choicesIn(db, sectionId, 'push'))
+  const stays = staysThere(snapshot, removing)
+  const differences = compare(sendables, there, baseline, await choicesIn(db, sectionId, 'push'), stays)
   return { differences, unsendables, alike, there }
 }
 
@@ -74,6 +82,14 @@ export async function besideDistrict(db: Db, reached: Reached, sectionId: string
   ]
 }
 
+/**
+ * Counts what the SIS holds of a period, as far as it is known here.
+ *
+ * @example await termInSis(db, sectionId, 'q1') // { grades: 28, remarks: 26 }
+ */
+export const termInSis = async (db: Db, sectionId: string, periodId: string) =>
+  termThere(sectionId, { id: periodId }, await readBaseline(db, sectionId))
+
 const isAlike = (here: Sendable['fields'], there: Record<string, unknown> | undefined): boolean =>
   there !== undefined && merge(null, here, there).conflicts.length === 0
 
@@ -82,6 +98,7 @@ const isAlike = (here: Sendable['fields'], there: Record<string, unknown> | unde
  * the class, and not sent, gives way to it.
  *
  * @param only the one thing that it is about, decided where it stands
+ * @param removing the period whose declared grades are to be removed there, and nothing else
  * @param mayTake whether what changed there alone may be taken over: the gradebook is its teacher's
  */
 export async function preparePush(
@@ -89,10 +106,17 @@ export async function preparePush(
   reached: Reached,
   sectionId: string,
   userId: string,
-  { isNightly = false, mayTake = true, only }: { isNightly?: boolean; mayTake?: boolean; only?: string } = {},
+  {
+    isNightly = false,
+    mayTake = true,
+    only,
+    removing = null,
+  }: { isNightly?: boolean; mayTake?: boolean; only?: string; removing?: string | null } = {},
 ): Promise<string> {
-  const { differences, unsendables, there } = await compareClass(db, reached, sectionId)
-  const found = only === undefined ? differences : differences.filter((each) => each.id === only)
+  const { differences, unsendables, there } = await compareClass(db, reached, sectionId, removing)
+  const isAbout = ({ id }: Difference) =>
+    removing === null ? only === undefined || id === only : isOfTerm(sectionId, removing, id)
+  const found = differences.filter(isAbout)
   const last = await lastChanges(db, sectionId, found, ({ id }) => there.get(id)?.changedAt)
   const stateOfOne = ({ step }: Difference) => (step === 'take' && !mayTake ? ('held' as const) : stateOf(step))
   return writePrepared(db, {
@@ -101,7 +125,8 @@ export async function preparePush(
     userId,
     connectionId: reached.connectionId,
     isNightly,
-    isPartial: only !== undefined,
+    isPartial: only !== undefined || removing !== null,
+    removesPeriodId: removing,
     items: found.map((each) => ({ ...each, lastChange: last.get(each.id), state: stateOfOne(each) })),
     outcome: { code: 'prepared', counts: countsOf(found.map(stateOfOne)) },
     unsendables,
@@ -110,7 +135,15 @@ export async function preparePush(
 
 type Prepared = Pick<
   typeof runs.$inferInsert,
-  'kind' | 'sectionId' | 'userId' | 'connectionId' | 'outcome' | 'unsendables' | 'isNightly' | 'isPartial'
+  | 'kind'
+  | 'sectionId'
+  | 'userId'
+  | 'connectionId'
+  | 'outcome'
+  | 'unsendables'
+  | 'isNightly'
+  | 'isPartial'
+  | 'removesPeriodId'
 > & {
   sectionId: string
   items: Omit<typeof runItems.$inferInsert, 'runId' | 'place'>[]

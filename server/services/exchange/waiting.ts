@@ -1,6 +1,7 @@
 import { and, desc, eq } from 'drizzle-orm'
 import { compare } from '../../../core/exchange/compare'
 import { desired } from '../../../core/exchange/desired'
+import { staysThere } from '../../../core/exchange/terms-there'
 import { isOver } from '../../../core/calendar/periods'
 import { record } from '../../../core/records'
 import { isOwnSpace } from '../../../core/roster/own-space'
@@ -39,7 +40,13 @@ async function waitingIn(db: Db, sectionId: string, today: string): Promise<Wait
     return { sectionId, title, meets, nightly, waits: null, unsendables: 0, last }
   const { sendables, unsendables } = desired(snapshot, sourced)
   const baseline = await readBaseline(db, sectionId)
-  const differences = compare(sendables, baseline, baseline, await choicesIn(db, sectionId, 'push'))
+  const differences = compare(
+    sendables,
+    baseline,
+    baseline,
+    await choicesIn(db, sectionId, 'push'),
+    staysThere(snapshot),
+  )
   const count = (step: string) => differences.filter((each) => each.step === step).length
   const left = await leftIn(db, [sectionId])
   const leftAs = (state: string) => left.filter((item) => item.state === state).length

@@ -67,7 +67,7 @@ const waitingOf = (db: Db, runId: string) =>
 async function stillAsShown(db: Db, reached: Reached, { run }: Claim): Promise<Item[]> {
   const waiting = await waitingOf(db, run.id)
   if (waiting.length === 0) return []
-  const { differences, there, alike } = await compareClass(db, reached, run.sectionId!)
+  const { differences, there, alike } = await compareClass(db, reached, run.sectionId!, run.removesPeriodId)
   for (const each of alike) await agree(db, run.sectionId!, each, each.fields)
   const now = new Map(differences.map((each) => [each.id, each]))
   const still: Item[] = []

@@ -1,0 +1,1 @@
+ALTER TABLE "runs" ADD COLUMN "removes_period_id" text;
