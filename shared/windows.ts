@@ -3,7 +3,14 @@ import { schemas } from '../core/kinds'
 
 export const windowsResponse = z.object({
   periods: z.array(
-    z.object({ id: z.string(), title: z.string(), kind: z.string(), firstDay: z.string(), lastDay: z.string() }),
+    z.object({
+      id: z.string(),
+      parentId: z.string().nullable(),
+      title: z.string(),
+      kind: z.string(),
+      firstDay: z.string(),
+      lastDay: z.string(),
+    }),
   ),
   windows: z.record(z.string(), schemas.reportingWindow),
   grants: z.record(z.string(), schemas.windowGrant),

@@ -122,6 +122,17 @@ export function countingDay(periods: readonly Period[], today: CivilDate): Civil
   return today < year.firstDay ? year.firstDay : today > year.lastDay ? year.lastDay : today
 }
 
+/**
+ * Returns the school year that a period is in, by its first and last day.
+ *
+ * @example schoolYear(periods, quarter2) // '2026-27'
+ */
+export function schoolYear(periods: readonly Period[], period: Period): string {
+  const { firstDay, lastDay } = ancestorsOf(periods, period).at(-1) ?? period
+  const [first, last] = [firstDay.slice(0, 4), lastDay.slice(0, 4)]
+  return first === last ? first : `${first}-${last.slice(2)}`
+}
+
 /** Whether the school year that a class is of has ended. @example isOver([{ …, parentId: null, lastDay: '2026-06-12' }], '2026-11-25') // true */
 export const isOver = (periods: readonly Period[], today: CivilDate): boolean =>
   periods.some((period) => period.parentId === null && period.lastDay < today)

@@ -14,7 +14,7 @@ export default route(async (event) => {
   return {
     periods: all
       .filter(({ sourcedId }) => !isOwnSpace(sourcedId))
-      .map(({ id, title, kind, firstDay, lastDay }) => ({ id, title, kind, firstDay, lastDay })),
+      .map(({ id, parentId, title, kind, firstDay, lastDay }) => ({ id, parentId, title, kind, firstDay, lastDay })),
     windows: reportingWindow,
     grants: windowGrant,
     requests: await openRequests(db),

@@ -1,6 +1,7 @@
 import { and, asc, eq, isNull, notLike, or } from 'drizzle-orm'
 import { cardsOf, together, type ReportCard } from '../../core/report-card/card'
 import type { CardsOffice, PrintRequest } from '../../shared/prints'
+import { schoolYear, type Period } from '../../core/calendar/periods'
 import { isOwnSpace, OWN_SPACE } from '../../core/roster/own-space'
 import type { Db } from '../database/client'
 import { orgs, periods, sections, sectionTeachers, users } from '../database/schema'
@@ -129,13 +130,16 @@ const districtSchools = (db: Db): Promise<{ id: string; name: string }[]> =>
 /** How report cards look, and what of a school the office can print. */
 export async function cardsOffice(db: Db, today: string): Promise<CardsOffice> {
   const all = await db.select().from(periods).orderBy(asc(periods.firstDay), asc(periods.lastDay))
-  const offered = all.filter((each) => !isOwnSpace(each.sourcedId))
+  const offered = all.flatMap(({ sourcedId, ...each }) => (isOwnSpace(sourcedId) ? [] : (each as Period)))
   const isNow = offered.findLast((each) => each.kind === 'grading' && each.firstDay <= today)
   return {
     layout: await cardLayoutOf(db),
     heads: await schoolHeadsOf(db),
     schools: await districtSchools(db),
-    periods: offered.map(({ id, title }) => ({ id, title })),
+    // Newest first, with the year: two years have a Quarter 1.
+    periods: offered
+      .toReversed()
+      .map((each) => ({ id: each.id, title: `${each.title}, ${schoolYear(offered, each)}` })),
     periodId: isNow?.id ?? offered[0]?.id ?? null,
   }
 }

@@ -270,12 +270,20 @@ test('a blank sheet has the names, and all students print on pages in one file',
   const own = textOf(await page.pdf())
   expect(own.split('\f').length).toBeGreaterThanOrEqual(25)
   for (const words of ['Rosalind Achterberg', 'Tereza', 'Sediment lab report']) expect(own).toContain(words)
+  expect(own).toContain('Not for families')
   // For families, what they may see and nothing else.
-  await page.getByRole('button', { name: 'As families see it' }).click()
+  await page.getByRole('button', { name: 'Family pages' }).click()
   await expect(pages.getByText('What the family does not see')).toHaveCount(0)
   await audit(page, { rules: 'wcag' })
   const families = textOf(await page.pdf())
   expect(families).toContain('Rosalind Achterberg')
-  expect(families).not.toContain('Asked on Monday')
-  expect(families).not.toContain('Not shown to the family')
+  expect(families).toContain('For the family')
+  for (const words of ['Asked on Monday', 'Not shown to the family', 'Not for families'])
+    expect(families).not.toContain(words)
+
+  // What is called for families is exactly that, and what has private notes says so.
+  await page.getByRole('navigation', { name: 'Views of the class' }).getByRole('link', { name: 'Reports' }).click()
+  await page.getByRole('link', { name: 'A family page each' }).click()
+  await expect(page.getByRole('button', { name: 'Family pages' })).toHaveAttribute('aria-pressed', 'true')
+  await expect(page.getByText('Asked on Monday')).toHaveCount(0)
 })

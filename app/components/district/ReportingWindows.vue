@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { daysAfter } from '#core/calendar/date'
+import { schoolYear, type Period } from '#core/calendar/periods'
 import { blanks } from '#core/kinds'
 import { jointId } from '#core/kind'
 import { windowsResponse, type WindowsResponse } from '#shared/windows'
@@ -24,7 +25,11 @@ const periods = computed(() =>
 )
 const halfYearAgo = computed(() => daysAfter(today.value, -182))
 const windowOf = (id: string) => known.value?.windows[id] ?? blanks.reportingWindow
-const titleOf = (id: string) => known.value?.periods.find((each) => each.id === id)?.title ?? 'a period'
+function titleOf(id: string): string {
+  const all = (known.value?.periods ?? []) as Period[]
+  const found = all.find((each) => each.id === id)
+  return found ? `${found.title}, ${schoolYear(all, found)}` : 'a period'
+}
 const due = (id: string, dueOn: string) =>
   perform(
     'window',
@@ -106,14 +111,14 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
       </thead>
       <tbody>
         <tr v-for="each in periods" :key="each.id">
-          <td>{{ each.title }}</td>
+          <td>{{ titleOf(each.id) }}</td>
           <td class="soft">{{ shortDay(each.firstDay) }} to {{ shortDay(each.lastDay) }}</td>
           <td>
             <input
               type="date"
               class="field"
               :value="windowOf(each.id).dueOn ?? ''"
-              :aria-label="`Due date of ${each.title}`"
+              :aria-label="`Due date of ${titleOf(each.id)}`"
               @change="due(each.id, text($event))"
             />
           </td>
@@ -122,7 +127,7 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
               ><input
                 type="checkbox"
                 :checked="windowOf(each.id).closed"
-                :aria-label="`${each.title} is closed`"
+                :aria-label="`${titleOf(each.id)} is closed`"
                 @change="close(each.id, ($event.target as HTMLInputElement).checked)"
               />{{ windowOf(each.id).closed ? 'closed' : 'open' }}</label
             >

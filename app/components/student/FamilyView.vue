@@ -29,6 +29,7 @@ const levelTables = computed(() =>
 <template>
   <div class="family" :class="{ alone }">
     <section class="card" aria-label="What the family sees">
+      <p class="soft small">For the family</p>
       <h3>{{ fullName(student) }}</h3>
       <p class="soft">{{ classStore.snapshot!.section.title }}, {{ classStore.period?.title }}</p>
       <p v-for="grade in view.grades" :key="grade.title">

@@ -96,6 +96,7 @@ const cellLink = (assignmentId: string) => ({
 
 <template>
   <div>
+    <p class="whose soft small">Teacher’s page, with private notes. Not for families.</p>
     <header>
       <div>
         <h2>{{ fullName(student) }}<LeftMark :student="student" /></h2>

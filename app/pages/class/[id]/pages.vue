@@ -21,7 +21,7 @@ const print = () => window.print()
       <WayBack />
       <Button label="Print, or save as PDF" @click="print" />
       <button type="button" class="toggle" :aria-pressed="asFamily" @click="toggle('as', 'family')">
-        As families see it
+        Family pages
       </button>
       <button v-if="!asFamily" type="button" class="toggle" :aria-pressed="everything" @click="toggle('all', '1')">
         The whole year

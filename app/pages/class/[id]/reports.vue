@@ -70,6 +70,11 @@ const of = computed<PrintRequest['of']>(() =>
 )
 
 const papers = [
+  {
+    title: 'A teacher’s page each',
+    what: 'Scores, grades, and your private notes, one page for each student. Not for families.',
+    to: 'pages',
+  },
   { title: 'The record', what: 'Every score of the term with its marks, and the results.', to: 'record' },
   { title: 'A blank sheet with names', what: 'For the clipboard.', to: 'blank' },
 ]
@@ -156,8 +161,8 @@ const papers = [
       <h2>For families</h2>
       <ul>
         <li>
-          <NuxtLink :to="{ path: `${base}/pages`, query }">A page for each student</NuxtLink>
-          <span class="soft">Scores and grades as they stand, one page each.</span>
+          <NuxtLink :to="{ path: `${base}/pages`, query: { ...query, as: 'family' } }">A family page each</NuxtLink>
+          <span class="soft">Exactly what each family may see, one page each. No private notes.</span>
         </li>
       </ul>
       <h2>Lists</h2>
