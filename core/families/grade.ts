@@ -1,22 +1,8 @@
-import type { CivilDate } from '../calendar/date'
 import type { Grade } from '../grading/grade'
 import type { StudentGrade } from '../grading/grades'
 import type { Override } from '../grading/override'
 import type { Plan } from '../plan/plan'
-
-/** What a family sees of a grade: on the card, and in their view of the gradebook. */
-export interface FamilyGrade {
-  percent: string | null
-  label: string | null
-  /** The grade before its course-level points, where they were added. */
-  unadjusted: string | null
-  /** What the scores come to, where the teacher gave another grade. */
-  computed: string | null
-  /** The day by which it is to be made good, where the grade is incomplete: no figure stands then. */
-  incompleteUntil: CivilDate | null
-  /** What the teacher wrote to the family beside their own grade. The reason for the record is never in it. */
-  line: string
-}
+import type { FamilyGrade } from './family-grade'
 
 /**
  * As much of a grade as the plan shows to families, as it is reported.

@@ -1,5 +1,5 @@
 import type { Plan } from '../plan/plan'
-import type { StandardLevel } from '../proficiency/levels-in'
+import type { StandardLevel } from '../proficiency/standard-level'
 
 /** What a family sees of levels: on the card, and in their view of the gradebook. */
 export interface FamilyLevels {

@@ -1,19 +1,8 @@
 import { partsOf } from '../kind'
 import { entriesOf } from '../records'
-import type { Level } from '../scales/proficiency'
 import { levelIn } from './level'
+import type { StandardLevel } from './standard-level'
 import type { LevelWindow } from './window'
-
-/** A standard of a period, and a student's level of it. */
-export interface StandardLevel {
-  standardId: string
-  code: string
-  statement: string
-  /** Null for not enough evidence. */
-  level: Level | null
-  isArea: boolean
-  habit: boolean
-}
 
 /**
  * A student's levels, as they stand, of the reported standards that anything in a reporting window is about, in the order

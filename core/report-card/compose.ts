@@ -1,10 +1,10 @@
-import type { FamilyGrade } from '../families/grade'
-import type { StandardLevel } from '../proficiency/levels-in'
+import type { FamilyGrade } from '../families/family-grade'
+import type { StandardLevel } from '../proficiency/standard-level'
 import { fitted } from '../remarks/lines'
 import type { ProficiencyScale } from '../scales/proficiency'
 import type { ClassCard, ReportCard } from './card'
 import { remarkBox, type BlockName, type CardLayout } from './layout'
-import type { GradePart } from './made-of'
+import type { GradePart } from './grade-part'
 
 /** One thing that stands on a card. Its heading and fixed words are the layout's language's. */
 export type Block =

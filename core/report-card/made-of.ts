@@ -1,22 +1,10 @@
-import type { CategoryWork } from '../grading/work/period'
 import { gradeOf } from '../grading/grade'
 import type { GradeWork } from '../grading/work/grade'
 import type { Plan } from '../plan/plan'
 import { round } from '../number/round'
 import type { Ratio } from '../number/ratio'
 import { tenths } from '../number/plain'
-
-/** One part of a grade as a family reads it: a category, or in a composed period a shorter one. */
-export interface GradePart {
-  name: string
-  /** What it weighs of every 100 as it acts, to one decimal; null where it has no part, or nothing is weighed. */
-  weight: string | null
-  /** As much of its result as the plan shows to families; where there is none, why. */
-  result: string | { none: WhyNone }
-}
-
-/** Why a part has no result. */
-export type WhyNone = NonNullable<CategoryWork['why']> | 'no grade yet'
+import type { GradePart } from './grade-part'
 
 type Families = Pick<Plan, 'families' | 'scale' | 'places' | 'rounding' | 'labelFrom'>
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { StandardLevel } from '#core/proficiency/levels-in'
+import type { StandardLevel } from '#core/proficiency/standard-level'
 import { dyeOf } from '~/composables/useDye'
 import { useClassStore } from '~/stores/class'
 

@@ -110,10 +110,7 @@ function part(): void {
     />
     <p v-if="problems.categoryId" class="warn" role="alert">{{ problems.categoryId }}</p>
 
-    <div class="two figures">
-      <TextField v-model="dueOn" label="Due, or click the year above" type="date" :problem="problems.dueOn" />
-      <TextField v-model="assignedOn" label="Assigned (optional)" type="date" :problem="problems.assignedOn" />
-    </div>
+    <TextField v-model="dueOn" label="Due, or click the year above" type="date" :problem="problems.dueOn" />
     <p v-if="dateWarning" class="warn" :role="asking ? 'alert' : undefined">{{ dateWarning }}</p>
     <p v-else class="soft small">In {{ period?.title }}.</p>
     <p v-for="note in dateNotes" :key="note" class="warn">{{ note }}</p>
@@ -165,6 +162,7 @@ function part(): void {
       ></label
     >
 
+    <TextField v-model="assignedOn" label="Assigned on (optional)" type="date" :problem="problems.assignedOn" />
     <label class="label" for="a-description">Description, for families</label>
     <Textarea
       id="a-description"

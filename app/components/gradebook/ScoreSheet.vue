@@ -156,9 +156,15 @@ const computedCell = computed(() => {
   return { classStore, studentId, periodId, categoryId }
 })
 
+/** Leavers are in no count of students. */
+const enrolled = computed(() =>
+  source.classes.reduce((sum, each) => sum + each.students.filter((one) => !each.hasLeft(one)).length, 0),
+)
 const everybody = computed(() => source.classes.reduce((sum, each) => sum + each.students.length, 0))
 const corner = computed(() =>
-  rows.value.length === everybody.value ? cornerOf(rows.value) : `${rows.value.length} of ${everybody.value} shown`,
+  rows.value.length === everybody.value
+    ? cornerOf(rows.value)
+    : `${rows.value.filter(({ left }) => !left).length} of ${enrolled.value} shown`,
 )
 const looked = computed(() => columns.value.length > 0 && rows.value.length > 0)
 

@@ -8,6 +8,7 @@ import { basisUnder, uncategorised, type Listed } from '../../plan/rules'
 import type { CategorySums, PeriodSums } from '../sums'
 import type { Segment, Window } from '../windows'
 import { itemWork, type ItemWork } from './item'
+import type { WhyNoResult } from './why'
 
 /** One category in the making of a grade. */
 export interface CategoryWork {
@@ -21,7 +22,7 @@ export interface CategoryWork {
   possible: Ratio
   /** In percent; null where there is none, with the reason. */
   result: Ratio | null
-  why?: 'no scores' | 'only score is dropped' | 'all scores are dropped' | 'only extra points'
+  why?: WhyNoResult
   /** The weight as it acts, of 100, among the categories that have a result; null where it has no part in the grade. */
   effectiveWeight: Ratio | null
 }
