@@ -138,6 +138,8 @@ export interface Messages {
   'end.no-category': { assignment: string }
   'end.no-points': { assignment: string }
   'end.off-scale': { assignment: string; scores: number; labels: readonly string[] }
+  'end.drift-other': { student: string; period: string; what: readonly string[] }
+  'end.drift-many': { period: string; students: number }
   'end.drift': { student: string; period: string; was: string | null; now: string | null }
   'end.override-gone': { student: string; period: string; label: string }
   'end.override-disagrees': { student: string; percent: string; label: string }

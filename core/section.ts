@@ -1,5 +1,5 @@
 import { countingDay, holds, type Period } from './calendar/periods'
-import type { DeclaredGrade } from './grading/declaration'
+import type { DeclaredGrade } from './report-card/declared-grade'
 import type { ClassWindow } from './grading/reporting-window'
 import type { Fixed as Policy } from './plan/fixed'
 import type { Records } from './records'

@@ -1,6 +1,6 @@
 import type { ComposedCard } from '../core/report-card/compose'
 import type { Language } from '../core/report-card/layout'
-import type { GradePart, WhyNone } from '../core/report-card/grade-part'
+import type { GradePart, WhyNone } from '../core/families/grade-part'
 import type { ProficiencyScale } from '../core/scales/proficiency'
 
 /** The fixed words of a card in one language. What teachers wrote, and names, stay as they are. */

@@ -32,6 +32,49 @@ const recordSchemas = Object.fromEntries(
   [K in Kind]: K extends StudentKind ? ById<ById<(typeof schemas)[K]>> : ById<(typeof schemas)[K]>
 }
 
+const declaredLevel = z.object({
+  standardId: z.string(),
+  code: z.string(),
+  isArea: z.boolean(),
+  level: z.object({ value: z.string(), label: z.string(), short: z.string() }).nullable(),
+})
+const whyNone = z.enum([
+  'no scores',
+  'only score is dropped',
+  'all scores are dropped',
+  'only extra points',
+  'no grade yet',
+])
+const declaredCard = z.object({
+  name: z.string(),
+  rosterName: z.string(),
+  isGraded: z.boolean(),
+  grade: z
+    .object({
+      percent: z.string().nullable(),
+      label: z.string().nullable(),
+      unadjusted: z.string().nullable(),
+      computed: z.string().nullable(),
+      incompleteUntil: z.string().nullable(),
+      line: z.string(),
+    })
+    .nullable(),
+  parts: z.array(
+    z.object({
+      name: z.string(),
+      weight: z.string().nullable(),
+      result: z.union([z.string(), z.object({ none: whyNone })]),
+    }),
+  ),
+  standards: z.array(declaredLevel),
+  habits: z.array(declaredLevel),
+})
+const sentLevel = z.object({
+  standardId: z.string(),
+  value: z.number(),
+  label: z.string(),
+  own: z.string().nullable(),
+})
 const declaredGrade = z.object({
   studentId: z.string(),
   percent: z.string().nullable(),
@@ -41,6 +84,9 @@ const declaredGrade = z.object({
   computedPercent: z.string().nullable(),
   computedLabel: z.string().nullable(),
   remark: z.string(),
+  reason: z.string().default(''),
+  card: declaredCard.nullable().default(null),
+  sent: z.array(sentLevel).nullable().default(null),
 })
 
 /** An entry of a bank as its reader sees it; one that an earlier release kept is the district's and suits anybody. */

@@ -1,6 +1,6 @@
 import { jointId } from '#core/kind'
 import type { Override } from '#core/grading/override'
-import { departures, currentGrades, isLeft } from '#core/report-card/declared'
+import { currentGrades, departures, isSettled, type Departure } from '#core/report-card/declared'
 import { remarkStates, type RemarkState } from '#core/report-card/remark-states'
 import { closingLine, examsOf } from '#core/today/closing-line'
 import { fitted } from '#core/remarks/lines'
@@ -88,8 +88,7 @@ export function useClosing() {
     return before ? departures(before, currentGrades(snapshot!, period!)) : []
   })
   /** Those of them that the teacher has left so, with a reason. */
-  const isLeftSo = ({ studentId, now }: (typeof departed.value)[number]) =>
-    isLeft(classStore.everything!, studentId, classStore.period!.id, now)
+  const isLeftSo = (each: Departure) => isSettled(classStore.everything!, each, classStore.period!.id)
   /** The exam windows of the period: itself, or those in it. */
   const exams = computed(() => {
     const { structure, period } = classStore

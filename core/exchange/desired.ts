@@ -2,17 +2,16 @@ import type { MessageOf } from '../message'
 import { scaleOf } from '../plan/level-scale'
 import { isBlank } from '../scores/to-score'
 import { partsOf } from '../kind'
-import { entriesOf, record, studentRecord } from '../records'
+import { entriesOf, record } from '../records'
 import type { Assignment } from '../plan/assignment'
 import type { Cell } from '../scores/cell'
 import { periodOf, type Period } from '../calendar/periods'
-import type { DeclaredGrade } from '../grading/declaration'
+import type { DeclaredGrade } from '../report-card/declared-grade'
 import { assignmentsOf, categoriesOf, planOf, type Listed } from '../plan/rules'
-import { districtStandards, levelsOf, reportedOf } from './levels'
+import { districtStandards } from './levels'
 import { toDouble } from '../number/ratio'
 import { worthOf } from '../scores/worth'
 import { marks as allMarks, valueText } from '../scores/score'
-import { levelWindow, type LevelWindow } from '../proficiency/window'
 import { fullName, type ClassSnapshot } from '../section'
 import { termCategoryId, termIdOf } from './terms-there'
 import type { Sendable, ThingFields } from './thing'
@@ -155,13 +154,11 @@ function termOf(snapshot: ClassSnapshot, sourced: SourcedIds, period: Period, ca
   const name = `${period.title} grade`
   const students = new Map(snapshot.students.map((each) => [each.id, each]))
   const { reports } = planOf(snapshot).proficiency
-  const window = levelWindow(snapshot, period)
-  const reported = reports === 'grades' ? [] : reportedOf(window)
   const grades = (snapshot.declared[period.id] ?? []).flatMap((declared): Sendable[] => {
     const student = students.get(declared.studentId)
     const studentId = student && sourced.get(student.id)
     if (!student || !studentId) return []
-    const fields = gradeOf(window, declared, reported, reports !== 'levels')
+    const fields = gradeOf(declared, reports !== 'levels')
     if (declared.label === null && fields.remark === '' && fields.levels.length === 0) return []
     return [
       {
@@ -183,22 +180,15 @@ function termOf(snapshot: ClassSnapshot, sourced: SourcedIds, period: Period, ca
   return [{ type: 'term', id: termId, title: name, fields }, ...grades]
 }
 
-function gradeOf(
-  window: LevelWindow,
-  declared: DeclaredGrade,
-  reported: readonly string[],
-  isGraded: boolean,
-): Omit<ThingFields['grade'], 'termId' | 'studentId'> {
-  const { studentId } = declared
-  const { reason } = studentRecord(window.snapshot.records, 'override', studentId, window.period.id)
+function gradeOf(declared: DeclaredGrade, isGraded: boolean): Omit<ThingFields['grade'], 'termId' | 'studentId'> {
   const isOwn = isGraded && declared.overridden
   return {
     percent: isGraded && declared.percent !== null ? Number(declared.percent) : null,
     label: isGraded ? declared.label : null,
     remark: declared.remark,
     computed: isOwn ? [declared.computedPercent, declared.computedLabel].filter(Boolean).join(' ') : null,
-    reason: isOwn ? reason : '',
+    reason: isOwn ? declared.reason : '',
     unadjusted: isGraded && declared.unadjusted ? declared.unadjusted : null,
-    levels: levelsOf(window, studentId, reported),
+    levels: declared.sent ?? [],
   }
 }

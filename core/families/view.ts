@@ -6,6 +6,7 @@ import type { Assignment } from '../plan/assignment'
 import { levelsIn } from '../proficiency/levels-in'
 import { levelWindow } from '../proficiency/window'
 import { Grades } from '../grading/grades'
+import { declaredCardOf, declaredLevels } from './declared'
 import type { FamilyGrade } from './family-grade'
 import { familyGrade } from './grade'
 import { familyLevels, type FamilyLevels } from './levels'
@@ -42,12 +43,16 @@ export interface FamilyView {
 
 /**
  * The projection of the gradebook that a family sees: assignments by their visibility rule, scores where they are
- * released, notes marked for the family, grades as the plan shows them. Private notes are never in it.
+ * released, notes marked for the family, grades as the plan shows them; grades and levels of a declared period as they were
+ * declared. Private notes are never in it.
  *
  * @example familyView(snapshot, student, quarter2, '2026-11-25').lines[0]?.score // '8'
  */
 export function familyView(snapshot: ClassSnapshot, student: Student, period: Period, today: CivilDate): FamilyView {
-  const levels = familyLevels(planOf(snapshot), levelsIn(levelWindow(snapshot, period), student.id))
+  const declared = declaredCardOf(snapshot, period.id, student.id)
+  const levels = declared
+    ? declaredLevels(snapshot, declared)
+    : familyLevels(planOf(snapshot), levelsIn(levelWindow(snapshot, period), student.id))
   const view: FamilyView = { lines: [], grades: [], levels, hidden: [] }
   let unshown = 0
   for (const each of assignmentsIn(snapshot, period)) {
@@ -100,7 +105,8 @@ function addGrades(view: FamilyView, snapshot: ClassSnapshot, student: Student, 
   const grades = new Grades({ ...snapshot, students: [student] })
   for (const each of withAncestors(snapshot, period)) {
     const typed = studentRecord(snapshot.records, 'override', student.id, each.id)
-    const grade = familyGrade(plan, grades.of(student.id, each.id), typed)
+    const declared = declaredCardOf(snapshot, each.id, student.id)
+    const grade = declared ? declared.grade : familyGrade(plan, grades.of(student.id, each.id), typed)
     if (grade) view.grades.push({ title: each.title, ...grade })
     if (typed.reason)
       view.hidden.push({ what: { code: 'hidden.reason', period: each.title }, why: { code: 'unseen.for-record' } })

@@ -13,17 +13,3 @@ export const declaration = kind({
   closes: true,
   moves: 'class',
 })
-
-/** What a student's grade and remark were when the period was declared complete, as displayed. */
-export interface DeclaredGrade {
-  studentId: string
-  /** The grade as reported: with its course-level points, where the plan adds them. */
-  percent: string | null
-  label: string | null
-  /** The grade before its course-level points, where they were added. */
-  unadjusted: string | null
-  overridden: boolean
-  computedPercent: string | null
-  computedLabel: string | null
-  remark: string
-}

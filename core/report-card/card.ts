@@ -1,21 +1,15 @@
 import type { CivilDate } from '../calendar/date'
 import type { Period } from '../calendar/periods'
 import type { FamilyGrade } from '../families/family-grade'
-import { familyGrade } from '../families/grade'
-import { familyLevels } from '../families/levels'
 import { Grades } from '../grading/grades'
 import { studentsIn } from '../grading/section'
-import { jointId } from '../kind'
-import { isGraded, planOf } from '../plan/rules'
-import { levelsIn } from '../proficiency/levels-in'
 import type { StandardLevel } from '../proficiency/standard-level'
 import { levelWindow, type LevelWindow } from '../proficiency/window'
 import { record } from '../records'
-import { cardRemark } from '../remarks/card-remark'
 import type { ProficiencyScale } from '../scales/proficiency'
-import { enrolledOn, fullName, rosterName, type ClassSnapshot } from '../section'
-import type { GradePart } from './grade-part'
-import { madeOf } from './made-of'
+import { enrolledOn, type ClassSnapshot } from '../section'
+import { cardBodies, declaredBody } from './body'
+import type { GradePart } from '../families/grade-part'
 
 /** What one class says of a student on a card. */
 export interface ClassCard {
@@ -50,7 +44,8 @@ export interface ReportCard {
 }
 
 /**
- * The report cards of a period of one class, in roster order. Private notes and reasons have no place in them.
+ * The report cards of a period of one class, in roster order. Of a declared period they are as it was declared. Private
+ * notes and reasons have no place in them.
  *
  * @param studentId one student; null for the whole class
  * @param teachers the names of those who teach it
@@ -64,34 +59,31 @@ export function cardsOf(
   teachers: string[],
   today: CivilDate,
 ): ReportCard[] {
-  const plan = planOf(snapshot)
   const grades = new Grades(snapshot)
   const { school, schoolId, course, title: className } = snapshot.section
   const window = levelWindow(snapshot, period)
-  const { reports } = plan.proficiency
-  const declared = record(snapshot.records, 'declaration', period.id).declared
+  const isDeclared = record(snapshot.records, 'declaration', period.id).declared
+  const kept = new Map((isDeclared ? (snapshot.declared[period.id] ?? []) : []).map((each) => [each.studentId, each]))
+  const bodyOf = cardBodies(snapshot, period, grades, window)
   const day = today < period.lastDay ? today : period.lastDay
   const students = studentsIn(snapshot, period).filter((each) => studentId === null || each.id === studentId)
   return students.map((student): ReportCard => {
-    const id = jointId(student.id, period.id)
-    const work = grades.work(student.id, period.id)
-    const levels = familyLevels(plan, levelsIn(window, student.id))
+    const was = kept.get(student.id)
+    const declaredAs = was ? declaredBody(snapshot, was) : null
+    const { name, rosterName, ...body } = declaredAs ?? bodyOf(student)
     return {
       studentId: student.id,
-      student: fullName(student),
-      rosterName: rosterName(student),
+      student: name,
+      rosterName,
       ...{ school, schoolId },
       left: !enrolledOn(student, day),
       period: { title: period.title, firstDay: period.firstDay, lastDay: period.lastDay },
       classes: [
         {
-          ...{ course, className, teachers, declared },
-          isGraded: reports !== 'levels' && (isGraded(snapshot, plan, period) || work.override !== null),
-          grade: familyGrade(plan, grades.of(student.id, period.id), record(snapshot.records, 'override', id)),
-          parts: reports === 'levels' ? [] : madeOf(plan, work),
-          ...levels,
-          scales: scalesOf(window, [...levels.standards, ...levels.habits]),
-          remark: cardRemark(snapshot, student, period.id),
+          // A student who came after the declaration was not part of it.
+          ...{ course, className, teachers, declared: was !== undefined },
+          ...body,
+          scales: scalesOf(window, [...body.standards, ...body.habits]),
         },
       ],
     }

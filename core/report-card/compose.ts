@@ -4,7 +4,7 @@ import { fitted } from '../remarks/lines'
 import type { ProficiencyScale } from '../scales/proficiency'
 import type { ClassCard, ReportCard } from './card'
 import { remarkBox, type BlockName, type CardLayout } from './layout'
-import type { GradePart } from './grade-part'
+import type { GradePart } from '../families/grade-part'
 
 /** One thing that stands on a card. Its heading and fixed words are the layout's language's. */
 export type Block =

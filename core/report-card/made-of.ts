@@ -4,7 +4,7 @@ import type { Plan } from '../plan/plan'
 import { round } from '../number/round'
 import type { Ratio } from '../number/ratio'
 import { tenths } from '../number/plain'
-import type { GradePart } from './grade-part'
+import type { GradePart } from '../families/grade-part'
 
 type Families = Pick<Plan, 'families' | 'scale' | 'places' | 'rounding' | 'labelFrom'>
 

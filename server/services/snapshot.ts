@@ -3,7 +3,7 @@ import { yearOf, type Period } from '../../core/calendar/periods'
 import { readPronouns } from '../../core/remarks/pronouns'
 import { listedStandards } from '../../core/plan/standards-of'
 import { byName, type ClassSnapshot, type Standard, type Student } from '../../core/section'
-import type { DeclaredGrade } from '../../core/grading/declaration'
+import type { DeclaredGrade } from '../../core/report-card/declared-grade'
 import type { Db } from '../database/client'
 import {
   courses,

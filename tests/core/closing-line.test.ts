@@ -2,6 +2,9 @@ import { describe, expect, it } from 'vitest'
 import { jointId } from '#core/kind'
 import { blanks } from '#core/kinds'
 import { looseEnds } from '#core/looseends'
+import { desired } from '#core/exchange/desired'
+import { familyView } from '#core/families/view'
+import { cardsOf } from '#core/report-card/card'
 import { asOwnGrade, currentGrades, departures, isLeft } from '#core/report-card/declared'
 import { declaredTouched } from '#core/report-card/declared-touched'
 import { closingLine, closingLines } from '#core/today/closing-line'
@@ -99,6 +102,74 @@ describe('a declared term', () => {
     expect(touched('ann/std/q1', { level: '3' }, 'levelOverride')).toEqual([])
     snapshot.records.declaration.q2!.declared = false
     expect(touched('ann/exam', { value: null })).toEqual([])
+  })
+  /** A class with a standard, a remark, and a level, declared. */
+  const withAll = () => {
+    const snapshot = earth()
+    snapshot.standards = [aStandard('std')]
+    snapshot.records.plan.class!.proficiency = { ...snapshot.records.plan.class!.proficiency, reports: 'both' }
+    snapshot.records.assignment.exam!.standardIds = ['std']
+    put(snapshot.records, 'remark', 'ann/q2', { text: 'Ann is ready.' })
+    put(snapshot.records, 'evidence', 'ann/exam/std', { ...blanks.evidence, level: '3' })
+    snapshot.records.declaration.q2 = { declared: true, reason: '' }
+    snapshot.declared.q2 = currentGrades(snapshot, quarter(snapshot.periods))
+    return snapshot
+  }
+  const q2 = (snapshot: ReturnType<typeof earth>) => quarter(snapshot.periods)
+  const differs = (snapshot: ReturnType<typeof earth>) =>
+    departures(snapshot.declared.q2!, currentGrades(snapshot, q2(snapshot))).map(({ studentId, differs }) => [
+      studentId,
+      differs,
+    ])
+  const cardOf = (snapshot: ReturnType<typeof earth>) => cardsOf(snapshot, q2(snapshot), 'ann', [], '2026-11-25')[0]!
+  const sentOf = (snapshot: ReturnType<typeof earth>) => {
+    const ids = new Map([...snapshot.students, ...snapshot.periods].map(({ id }) => [id, id]))
+    return desired(snapshot, ids.set('class', 'class')).sendables.find(({ id }) => id === 'class.q2.grade.ann')!.fields
+  }
+  it('is on cards, with families, and in the SIS as it was declared, whatever changes after', () => {
+    const snapshot = withAll()
+    const [card, sent] = [cardOf(snapshot), sentOf(snapshot)]
+    const seen = () =>
+      familyView(
+        snapshot,
+        snapshot.students.find(({ id }) => id === 'ann')!,
+        q2(snapshot),
+        '2026-11-25',
+      )
+    const { grades, levels } = seen()
+    expect(card.classes[0]).toMatchObject({ declared: true, remark: 'Ann is ready.', grade: { percent: '90.0' } })
+    expect(card.classes[0]!.standards[0]!.level!.value).toBe('3')
+
+    put(snapshot.records, 'remark', 'ann/q2', { text: 'Ann is not ready.' })
+    put(snapshot.records, 'evidence', 'ann/exam/std', { ...blanks.evidence, level: '1' })
+    put(snapshot.records, 'cell', 'ann/exam', { ...blanks.cell, value: { points: '10' } })
+    snapshot.students.find(({ id }) => id === 'ann')!.familyName = 'Another'
+    expect(differs(snapshot)).toEqual([['ann', ['grade', 'remark', 'levels', 'name']]])
+    expect(cardOf(snapshot).classes[0]!.standards.map((each) => each.level!.value)).toEqual(['3'])
+    expect(cardOf(snapshot)).toMatchObject({ student: card.student, rosterName: card.rosterName })
+    expect(cardOf(snapshot).classes[0]).toMatchObject({ remark: 'Ann is ready.', grade: card.classes[0]!.grade })
+    expect(sentOf(snapshot)).toEqual(sent)
+    // A longer period is made of the grades as they are now.
+    expect(seen().grades[0]).toEqual(grades[0])
+    expect(seen().levels.standards.map((each) => each.level!.value)).toEqual(
+      levels.standards.map((each) => each.level!.value),
+    )
+
+    // Declared again, everything is new.
+    snapshot.declared.q2 = currentGrades(snapshot, q2(snapshot))
+    expect(differs(snapshot)).toEqual([])
+    expect(cardOf(snapshot).classes[0]).toMatchObject({ remark: 'Ann is not ready.', grade: { percent: '10.0' } })
+  })
+  it('says what changed after it, one loose end for the term', () => {
+    const snapshot = withAll()
+    const ends = () => looseEnds(snapshot).flatMap(({ code, message }) => (code === 'drift' ? message : []))
+    put(snapshot.records, 'remark', 'ann/q2', { text: 'Ann is early.' })
+    expect(ends()).toMatchObject([{ code: 'end.drift-other', what: ['remark'] }])
+    put(snapshot.records, 'statement', 'q2', { text: 'We built a delta.', stands: 'before' })
+    expect(ends()).toMatchObject([{ code: 'end.drift-many', students: 2 }])
+    // A newcomer's card is not part of what was declared.
+    snapshot.students.push({ ...snapshot.students[0]!, id: 'new' })
+    expect(cardsOf(snapshot, q2(snapshot), 'new', [], '2026-11-25')[0]!.classes[0]!.declared).toBe(false)
   })
   it('can be left as it drifted, until the grade moves again', () => {
     const snapshot = declared()

@@ -1,18 +1,17 @@
 <script setup lang="ts">
-import { asOwnGrade, type departures } from '#core/report-card/declared'
+import { asOwnGrade, type Departure } from '#core/report-card/declared'
 import { jointId } from '#core/kind'
 import { record } from '#core/records'
 import { fullName } from '#core/section'
 import { counted } from '~/composables/useWords'
+import { differingWords } from '~/words/drift'
 import { useClassStore } from '~/stores/class'
 
-type Departed = ReturnType<typeof departures>[number]
-
-/** Grades that are no longer what was declared: old and new, and what can be done about each. */
+/** Students who no longer match what was declared: old and new, and what can be done about each. */
 const props = defineProps<{
-  departed: ReturnType<typeof departures>
+  departed: Departure[]
   /** Whether the teacher has said that it stays so. */
-  isLeft: (departed: Departed) => boolean
+  isLeft: (departed: Departure) => boolean
 }>()
 const classStore = useClassStore()
 const nameOf = (id: string) => {
@@ -22,22 +21,24 @@ const nameOf = (id: string) => {
 const words = (grade: { percent: string | null; label: string | null } | null) =>
   grade?.percent == null ? 'no grade' : [grade.percent, grade.label].filter(Boolean).join(' ')
 /** What moved it, as far as it is plain. */
-function cause({ studentId, was, now }: Departed): string {
+function cause({ studentId, was, now, differs }: Departure): string {
+  const others = differs.filter((each) => each !== 'grade')
+  if (others.length) return `${differingWords(others)} changed`
   if (was && was.computedPercent === now.computedPercent) return 'an override was changed'
   if (classStore.get('override', jointId(studentId, classStore.periodId!)).percent !== null)
     return 'its scores changed under an override'
   return `its scores come to ${now.computedPercent ?? 'nothing'}, ${was?.computedPercent ?? 'nothing'} then`
 }
 /** The declaration is made again with what stands now; what was declared before stays in the history. */
-const declareAnew = () =>
+const declareAgain = () =>
   classStore.change('declare', [
     {
       kind: 'declaration',
       id: classStore.periodId!,
-      to: { declared: true, reason: `Declared anew: ${counted(props.departed.length, 'grade')} had changed` },
+      to: { declared: true, reason: `Declared again: ${counted(props.departed.length, 'student')} had changed` },
     },
   ])
-const putBack = ({ studentId, was }: Departed) =>
+const putBack = ({ studentId, was }: Departure) =>
   classStore.change('override', [
     {
       kind: 'override',
@@ -48,17 +49,17 @@ const putBack = ({ studentId, was }: Departed) =>
 const moved = computed(() => props.departed.filter((each) => !props.isLeft(each)))
 const left = computed(() => props.departed.filter((each) => props.isLeft(each)))
 /** Whose grade is to stay so, while the reason is asked for. */
-const leaving = shallowRef<Departed | null>(null)
+const leaving = shallowRef<Departure | null>(null)
 const reason = ref('')
-const idOf = ({ studentId }: Departed) => jointId(studentId, classStore.periodId!)
+const idOf = ({ studentId }: Departure) => jointId(studentId, classStore.periodId!)
 function leave(): void {
   const to = { ...asOwnGrade(leaving.value!.now), reason: reason.value.trim() }
   classStore.change('closing', [{ kind: 'driftLeft', id: idOf(leaving.value!), to }])
   leaving.value = null
   reason.value = ''
 }
-const whyLeft = (each: Departed) => record(classStore.everything!.records, 'driftLeft', idOf(each)).reason
-const unleave = (each: Departed) =>
+const whyLeft = (each: Departure) => record(classStore.everything!.records, 'driftLeft', idOf(each)).reason
+const unleave = (each: Departure) =>
   classStore.change('closing', [{ kind: 'driftLeft', id: idOf(each), to: { percent: null, label: null, reason: '' } }])
 </script>
 
@@ -66,11 +67,11 @@ const unleave = (each: Departed) =>
   <details class="drift" open>
     <summary>
       <b class="warn"
-        >{{ counted(departed.length, 'grade') }} no longer {{ departed.length === 1 ? 'is' : 'are' }} what was
+        >{{ counted(departed.length, 'student') }} no longer {{ departed.length === 1 ? 'matches' : 'match' }} what was
         declared</b
       >
       <span v-if="left.length" class="soft">{{ left.length }} left so</span>
-      <button type="button" class="chip" @click.prevent="declareAnew">Declare anew</button>
+      <button type="button" class="chip" @click.prevent="declareAgain">Declare again</button>
     </summary>
     <table class="plain">
       <tbody>
@@ -78,7 +79,9 @@ const unleave = (each: Departed) =>
           <td>{{ nameOf(each.studentId) }}</td>
           <td>declared {{ words(each.was) }}</td>
           <td>
-            now <b>{{ words(each.now) }}</b>
+            <template v-if="each.differs.includes('grade')"
+              >now <b>{{ words(each.now) }}</b></template
+            >
           </td>
           <td class="soft">{{ isLeft(each) ? `left so: ${whyLeft(each)}` : cause(each) }}</td>
           <td class="do">
@@ -92,7 +95,7 @@ const unleave = (each: Departed) =>
               Look again
             </button>
             <button
-              v-else
+              v-else-if="each.differs.includes('grade')"
               type="button"
               class="chip"
               :aria-label="`Leave ${words(each.now)} for ${nameOf(each.studentId)}`"
@@ -101,7 +104,9 @@ const unleave = (each: Departed) =>
               Leave it so
             </button>
             <button
-              v-if="!isLeft(each) && each.was?.percent != null && !each.was.unadjusted"
+              v-if="
+                each.differs.includes('grade') && !isLeft(each) && each.was?.percent != null && !each.was.unadjusted
+              "
               type="button"
               class="chip"
               :aria-label="`Put ${words(each.was)} back for ${nameOf(each.studentId)}`"

@@ -1,3 +1,4 @@
+import { differingWords } from '../drift'
 import { counted, shortDay } from '~/composables/useWords'
 import { sayEntry } from './entries'
 import { saySend } from './refusals'
@@ -35,6 +36,10 @@ export const endSentences: Sentences<'end' | 'mend'> = {
     `${assignment} is out of 0 points, and its grade is made of percents: it counts nothing.`,
   'end.off-scale': ({ assignment, scores, labels }) =>
     `${assignment} has ${counted(scores, 'score')} with a label that the scale does not have (${labels.join(', ')}).`,
+  'end.drift-other': ({ student, period, what }) =>
+    `${student}’s ${differingWords(what)} changed after ${period} was declared.`,
+  'end.drift-many': ({ period, students }) =>
+    `${counted(students, 'student')} no longer match what was declared for ${period}.`,
   'end.drift': ({ student, period, was, now }) =>
     `${student} was declared with ${was ?? 'no grade'} in ${inPeriod(period)}; it comes to ${now ?? 'none'} now.`,
   'mend.made-good': () => 'It is made good',

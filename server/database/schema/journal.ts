@@ -1,5 +1,7 @@
 import { bigserial, boolean, index, jsonb, pgTable, primaryKey, smallint, text } from 'drizzle-orm/pg-core'
 import type { Change } from '../../../core/acts/act'
+import type { SentLevel } from '../../../core/exchange/thing'
+import type { DeclaredCard } from '../../../core/families/declared-card'
 import type { Outcome } from '../../../core/acts/apply'
 import { id, instant } from './columns'
 import { users } from './people'
@@ -26,6 +28,9 @@ export const declaredGrades = pgTable(
     computedPercent: text('computed_percent'),
     computedLabel: text('computed_label'),
     remark: text('remark').notNull(),
+    reason: text('reason').notNull().default(''),
+    card: jsonb('card').$type<DeclaredCard>(),
+    sent: jsonb('sent').$type<SentLevel[]>(),
   },
   (t) => [
     primaryKey({ columns: [t.actId, t.periodId, t.studentId] }),
