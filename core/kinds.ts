@@ -71,7 +71,7 @@ const ofStudents = new Set<Kind>(
 export const isOfStudents = (kind: Kind): kind is StudentKind => ofStudents.has(kind)
 
 /** The release of shapes that this code writes. What is stored says which it was written with. */
-export const SHAPE = 9
+export const SHAPE = 10
 
 const each = <T>(of: (kind: RecordKind) => T) =>
   Object.fromEntries(Object.entries(kinds).map(([name, kind]) => [name, of(kind as unknown as RecordKind)]))

@@ -7,6 +7,7 @@ import { name } from './names'
 /** What an assignment of one class says only there. */
 const ofOneClass = {
   categoryId: true,
+  assignedOn: true,
   dueOn: true,
   hidden: true,
   linkId: true,
@@ -15,7 +16,7 @@ const ofOneClass = {
   place: true,
   removed: true,
 } as const
-const { categoryId, dueOn, hidden, linkId, standardIds, cutOffs, place, removed, ...anywhere } = assignment.blank
+const { categoryId, assignedOn, dueOn, hidden, linkId, standardIds, cutOffs, place, removed, ...anywhere } = assignment.blank
 
 const schema = z.strictObject({
   name,
