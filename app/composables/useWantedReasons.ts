@@ -27,18 +27,18 @@ export function useWantedReasons(classStore: ClassStore, window: () => LevelWind
       return {
         id,
         student: fullName(student),
-        standard: nameOfStandard(standard),
-        calculated: calculated.level.short,
-        yours: override.short,
+        about: nameOfStandard(standard),
+        was: calculated.level.short,
+        now: override.short,
       }
     })
   })
 
   /** Saves reasons, all as one step. */
-  const save = (reasons: readonly { id: string; reason: string }[]) =>
+  const save = (reasons: readonly { id: string; text: string }[]) =>
     classStore.change(
       'level',
-      reasons.map(({ id, reason }) => ({ kind: 'levelOverride' as const, id, to: { reason } })),
+      reasons.map(({ id, text }) => ({ kind: 'levelOverride' as const, id, to: { reason: text } })),
     )
 
   return { lines, save }

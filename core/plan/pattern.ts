@@ -16,7 +16,8 @@ const ofOneClass = {
   place: true,
   removed: true,
 } as const
-const { categoryId, assignedOn, dueOn, hidden, linkId, standardIds, cutOffs, place, removed, ...anywhere } = assignment.blank
+const { categoryId, assignedOn, dueOn, hidden, linkId, standardIds, cutOffs, place, removed, ...anywhere } =
+  assignment.blank
 
 const schema = z.strictObject({
   name,

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Closing } from '~/composables/useClosing'
 import { lookFilters, lookSorts, useLookOver, type LookFilter, type LookSort } from '~/composables/useLookOver'
+import { useWantedOverrides } from '~/composables/useWantedOverrides'
 import { cornerOf } from '~/sheet/rows'
 import type { Selected, Wish } from '~/sheet/types'
 import { useClassStore } from '~/stores/class'
@@ -31,6 +32,7 @@ const { rows, columns, results, cells, result, actions, counts } = useLookOver(
     },
   },
 )
+const { lines: wanted, save: saveReasons } = useWantedOverrides(props.closing)
 const filters = computed(() =>
   lookFilters
     .filter((each) => each === 'everybody' || each === filter.value || counts.value.get(each))
@@ -72,6 +74,13 @@ defineExpose({ openEnds: () => ends.value?.open() })
       >
         levels
       </button>
+      <WantedChip
+        :lines="wanted"
+        noun="reason"
+        intro="These grades are your own. A reason goes to the SIS with the grade; families don’t see it."
+        :heads="['Period', 'Grade']"
+        @save="saveReasons"
+      />
       <LooseEndsChip ref="ends" />
       <button type="button" class="toggle over" :aria-pressed="isLookedOver" @click="lookedOver(!isLookedOver)">
         {{ isLookedOver ? 'Looked over' : 'I have looked these over' }}

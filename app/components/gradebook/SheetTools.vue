@@ -3,6 +3,7 @@ import { standardsOf } from '#core/plan/standards-of'
 import { nameOfStandard } from '#core/proficiency/standards'
 import type { Method } from '#core/plan/plan'
 import { useLeavers } from '~/composables/useLeavers'
+import { useWantedNotes } from '~/composables/useWantedNotes'
 import { usePopover } from '~/composables/usePopover'
 import { childrenOf } from '#core/calendar/periods'
 import { queryOf } from '~/sheet/view'
@@ -28,6 +29,7 @@ const listQuery = computed(() => ({
 const box = useTemplateRef('box')
 const { open, escape } = usePopover(box)
 
+const { lines: wanted, save: saveNotes } = useWantedNotes()
 const standard = chosen('standard')
 const span = chosen('span')
 const sort = chosen('sort')
@@ -168,6 +170,14 @@ const enterOptions = [
     >
       <i class="pi pi-pencil" aria-hidden="true" /><span class="visually-hidden">Take up the pencil</span>
     </button>
+    <WantedChip
+      v-if="!several"
+      :lines="wanted"
+      noun="note"
+      intro="These scores are low and have no note. Notes made here are private."
+      :heads="['Assignment', 'Score']"
+      @save="saveNotes"
+    />
     <LooseEndsChip v-if="!several" />
   </div>
 </template>

@@ -11,7 +11,7 @@ import { useProficiencySheet } from '~/composables/useProficiencySheet'
 import { goTo } from '~/composables/useGoTo'
 import { useLevelView } from '~/composables/useLevelView'
 import { useWantedReasons } from '~/composables/useWantedReasons'
-import { capital, counted } from '~/composables/useWords'
+import { capital } from '~/composables/useWords'
 import { levelMethodShort } from '~/words/methods'
 
 const route = useRoute()
@@ -49,13 +49,6 @@ const { window, areas, standards, opened, rows, columns, results, cells, result,
   })
 
 const { lines: wanted, save: saveReasons } = useWantedReasons(classStore, () => window.value)
-const reasonsOpen = ref(false)
-/** The button that opened the list goes with the last reason: the sheet has the keyboard then. */
-function keepReasons(reasons: { id: string; reason: string }[]): void {
-  reasonsOpen.value = false
-  saveReasons(reasons)
-  back()
-}
 
 /** What is to be filled: the block, or the whole column of the one cell that is selected. */
 const filling = shallowRef<[rowId: string, columnId: string][] | null>(null)
@@ -172,15 +165,13 @@ const foldAll = () => show({ folded: new Set(allFolded.value ? [] : foldable.val
         <button type="button" class="toggle" :aria-pressed="view.left" @click="show({ left: !view.left })">
           to decide
         </button>
-        <button
-          v-if="wanted.length"
-          type="button"
-          class="chip"
-          :aria-label="`${counted(wanted.length, 'reason')} wanted`"
-          @click="reasonsOpen = true"
-        >
-          {{ counted(wanted.length, 'reason') }}
-        </button>
+        <WantedChip
+          :lines="wanted"
+          noun="reason"
+          intro="These levels differ from their evidence. A reason is for your record; families don’t see it."
+          :heads="['Standard', 'Level']"
+          @save="saveReasons"
+        />
         <span class="legend" :aria-label="legendWords" role="img" :title="legendWords">
           <LevelMark v-for="level in scale.levels" :key="level.value" :scale="scale" :value="level.value" small />
         </span>
@@ -238,7 +229,6 @@ const foldAll = () => show({ folded: new Set(allFolded.value ? [] : foldable.val
       >
     </section>
     <LevelFillDialog v-if="filling" :lines="fillLines" :levels="fillLevels" @fill="fill" @close="filling = null" />
-    <ReasonsDialog v-if="reasonsOpen" :lines="wanted" @save="keepReasons" @close="reasonsOpen = false" />
     <MarginPanel>
       <LevelMargin
         v-if="chosen && chosenStandard"
