@@ -29,6 +29,8 @@ export function useBankInText(
   watch(query, () => (at.value = 0))
   /** The entry that would stand there twice: said once, and taken the second time. */
   const twice = ref('')
+  /** Where writing goes on behind an entry just put in: a stroke there begins a search too. */
+  const behind = ref<number | null>(null)
   const close = () => {
     from.value = null
     at.value = 0
@@ -56,6 +58,7 @@ export function useBankInText(
     const head = before.trim() ? joined(before, said, joinedBy.value) : said
     const rest = text.value.slice(end).trimStart()
     put(rest ? `${head} ${rest}` : head, head.length)
+    behind.value = head.length
     return true
   }
   /** The same behind all that is there. */
@@ -72,7 +75,9 @@ export function useBankInText(
     caret.value = selectionStart
     if (from.value !== null) return inSearch(event)
     const isAlone = !event.ctrlKey && !event.metaKey && !event.altKey
-    if (event.key === '/' && isAlone && /(^|\s)$/.test(value.slice(0, selectionStart))) {
+    const isAtWord = /(^|\s)$/.test(value.slice(0, selectionStart)) || selectionStart === behind.value
+    behind.value = null
+    if (event.key === '/' && isAlone && isAtWord) {
       from.value = selectionStart
       caret.value = selectionStart + 1
       return false

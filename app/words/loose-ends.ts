@@ -15,7 +15,7 @@ export const endWords: Readonly<Record<LooseEnd['code'], string>> = {
   'no-points': 'Work of 0 points where percents are averaged',
   'off-scale': 'Labels that are not on the scale',
   incomplete: 'Incomplete grades past their day',
-  drift: 'Grades that are no longer what was declared',
+  drift: 'Declared terms that changed since',
   override: 'Overrides that disagree with themselves',
   'level-override': 'Levels of your own far from the evidence, without a reason',
   'no-evidence': 'Standards with nothing to judge by',

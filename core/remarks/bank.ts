@@ -54,12 +54,15 @@ export const isIn = (written: string, text: string, student: Parameters<typeof r
   written.includes(resolve(text, student).trim())
 
 /**
- * The entry that a word is the code of, in either case; undefined where it is none's.
+ * Returns the entry whose code a word is, in either case. Where the district and the teacher have the same code, it is the
+ * teacher's.
  *
  * @example entryOf(bank, 'g04')?.code // 'G04'
  */
-export const entryOf = (bank: readonly BankEntry[], word: string): BankEntry | undefined =>
-  bank.find(({ code }) => code.toLowerCase() === word.trim().toLowerCase())
+export function entryOf(bank: readonly BankEntry[], word: string): BankEntry | undefined {
+  const found = bank.filter(({ code }) => code.toLowerCase() === word.trim().toLowerCase())
+  return found.find(({ owner }) => owner === 'mine') ?? found[0]
+}
 
 /**
  * The entries that fit a search: every word typed is in the text, the topic or the code. Starred ones come first, then

@@ -5,6 +5,12 @@ import type { Student } from '../section'
 import { fitted, unprintable, type TextBox } from './lines'
 import { forms, pronounSets } from './pronouns'
 
+/**
+ * What is left of a template: a placeholder of ours, open or closed, and what other texts leave for a name: `[NAME]`, `XX`,
+ * or a blank to fill.
+ */
+const LEFT_IN = /\{[^{}]*\}|\{[\p{L}|]*|\[\p{Lu}[\p{Lu} _-]*\]|(?<!\p{L})X{2,}(?!\p{L})|_{3,}/u
+
 /** Something to look at in a remark. None of them blocks. */
 export type RemarkFinding = MessageOf<'remark'>
 
@@ -44,7 +50,7 @@ export function checkRemark(
       pronouns: student.pronouns!,
     })
 
-  const left = /\{[^{}]*\}/.exec(text)
+  const left = LEFT_IN.exec(text)
   if (left) found.push({ code: 'remark.placeholder', placeholder: left[0] })
 
   const doubled = /\b([\p{L}]+) \1\b/iu.exec(text)

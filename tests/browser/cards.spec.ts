@@ -152,7 +152,7 @@ test('a grade that left its declaration stays so with a reason, and a further ch
   await expect.poll(() => page.evaluate(() => document.activeElement?.getAttribute('role'))).toBe('gridcell')
   await page.keyboard.press('Control+z')
   await desk.view('Close the term')
-  await expect(page.getByText('1 grade no longer is what was declared')).toBeVisible()
+  await expect(page.getByText('1 student no longer matches what was declared')).toBeVisible()
   const leave = page.getByRole('button', { name: /^Leave .* for Chidera Eze$/ })
   await leave.focus()
   await page.keyboard.press('Enter')

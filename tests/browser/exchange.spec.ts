@@ -1,4 +1,5 @@
 import { accounts } from '../support/product'
+import { audit } from './audit'
 import { Desk, expect, test } from './fixtures'
 import { lookAtDialog } from './looks'
 
@@ -204,4 +205,44 @@ test('the office adds a connection, sees what works, and never sees its key agai
   await page.getByRole('dialog').getByRole('button', { name: 'Remove' }).click()
   await expect(page.getByRole('row', { name: /The high school/ })).toHaveCount(0)
   expect(desk.complaints).toEqual([])
+})
+
+test('a reopened term stays in the SIS until its removal is asked for, shown, and sent', async ({
+  desk,
+  page,
+  product,
+}) => {
+  await sendAll(desk, 'Earth Systems 7A')
+  const removed = async () =>
+    (await received(product.standins)).filter(({ id, entity }) => /\.grade(\.|$)/.test(id) && entity === null).length
+  await desk.openClass('Earth Systems 7A')
+  await page.getByRole('button', { name: /^Quarter 1/ }).click()
+  await desk.view('Close the term')
+  await page.getByRole('button', { name: 'Reopen' }).click()
+  const dialog = page.getByRole('dialog', { name: 'Reopen Quarter 1?' })
+  await expect(dialog).toContainText(/The SIS has \d+ grades( and \d+ remarks?)? of Quarter 1\. It keeps them/)
+  await dialog.getByLabel('Why, for the history').fill('A lab came late')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText(/The SIS keeps \d+ grades/)).toBeVisible()
+  await desk.saved()
+
+  // Sending the class leaves them; a second comparison finds nothing of them.
+  await page.goto(`${product.url}/exchange`)
+  await page.getByRole('link', { name: 'Compare Earth Systems 7A' }).click()
+  await expect(page.getByText(/Nothing to send|refused|cannot be sent/).first()).toBeVisible()
+  await expect(page.getByText('Quarter 1 grade')).toHaveCount(0)
+  expect(await removed()).toBe(0)
+
+  await desk.openClass('Earth Systems 7A')
+  await page.getByRole('button', { name: /^Quarter 1/ }).click()
+  await desk.view('Close the term')
+  await page.getByRole('button', { name: 'Remove from the SIS' }).click()
+  await page.getByRole('dialog').getByRole('button', { name: 'Show what is removed' }).click()
+  await expect(
+    page.getByText('Declared grades and remarks are removed from the SIS, and nothing else is sent.'),
+  ).toBeVisible()
+  await audit(page, { rules: 'wcag' })
+  await page.getByRole('button', { name: /^Send \d+ things$/ }).click()
+  await expect(page.getByRole('heading', { name: /^\d+ sent/ })).toBeVisible({ timeout: 60_000 })
+  expect(await removed()).toBeGreaterThan(20)
 })

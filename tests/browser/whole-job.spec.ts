@@ -260,7 +260,7 @@ test('a teacher does the whole job once through', async ({ desk, product, page }
     await desk.typeDown(['20'])
     await page.getByRole('button', { name: /^Change Quarter/ }).click()
     await desk.view('Close the term')
-    await expect(page.getByText('1 grade no longer is what was declared')).toBeVisible()
+    await expect(page.getByText('1 student no longer matches what was declared')).toBeVisible()
     await page.getByRole('button', { name: 'Reopen' }).click()
     await expect(page.getByRole('button', { name: 'Reopen' }).last()).toBeDisabled()
     await page.getByLabel('Why, for the history').fill('The delta model came late')

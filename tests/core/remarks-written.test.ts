@@ -123,6 +123,9 @@ describe('the bank', () => {
     const bank = [entry('G04', '{name} checks {their} work.')]
     expect(entryOf(bank, 'g04')?.code).toBe('G04')
     expect(entryOf(bank, 'g0')).toBeUndefined()
+    // Of two with one code, the teacher's own.
+    const own = { ...entry('g04', '{name} plans {their} work.'), owner: 'mine' as const }
+    expect(entryOf([...bank, own], 'G04')).toBe(own)
     expect(isIn('Well. Ann checks her work.', bank[0]!.text, ann)).toBe(true)
     expect(joined('One.', 'Two.', '\n')).toBe('One.\nTwo.')
   })

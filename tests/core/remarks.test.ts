@@ -85,7 +85,12 @@ describe('a remark is looked over', () => {
   })
   it('and not for a name or pronoun inside another word', () =>
     expect(codes('The theatre of Mateos grew.')).toEqual([]))
-  it('for a placeholder left in', () => expect(codes('{name} is ready.')).toEqual(['remark.placeholder']))
+  it('for a placeholder left in, whoever left it', () => {
+    for (const text of ['{name} is ready.', '{Name is ready.', '[NAME] is ready.', 'XX is ready.', '___ is ready.'])
+      expect(codes(text)).toEqual(['remark.placeholder'])
+    for (const text of ['She reads [quietly].', 'XL charts and Xylem.', 'snake_case, twice'])
+      expect(codes(text)).toEqual([])
+  })
   it('for doubled words and spaces', () => {
     expect(codes('She did did well.')).toEqual(['remark.doubled'])
     expect(codes('She did  well.')).toEqual(['remark.two-spaces'])

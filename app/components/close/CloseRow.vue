@@ -25,6 +25,8 @@ const bank = useBankInText(() => props.line, draft, field)
 const { isSearching, found, at, twiceCode } = bank
 const marked = computed(() => (isSearching.value ? found.value[at.value] : undefined))
 
+/** What the district office has closed can't be typed: nothing is written that can't be saved. */
+const isClosed = computed(() => classStore.snapshot!.windows[classStore.period!.id]?.isClosed ?? false)
 const statement = computed(() => classStore.get('statement', classStore.period!.id))
 /** What the class's statement says of this student, where it stands on the card. */
 const said = computed(() => {
@@ -42,7 +44,7 @@ function mend(next: string): void {
 
 const STEPS: Partial<Record<string, number>> = { PageDown: 1, PageUp: -1 }
 function onKey(event: KeyboardEvent): void {
-  if (bank.onKey(event)) return event.preventDefault()
+  if (!isClosed.value && bank.onKey(event)) return event.preventDefault()
   const step = STEPS[event.key]
   if (step) {
     event.preventDefault()
@@ -110,7 +112,8 @@ const name = computed(() => rosterName(props.line.student))
         rows="1"
         spellcheck="true"
         :aria-label="`Remark for ${name}`"
-        :placeholder="chosen ? 'Write here; / searches the bank' : ''"
+        :readonly="isClosed"
+        :placeholder="chosen && !isClosed ? 'Write here; / searches the bank' : ''"
         maxlength="4000"
         :aria-controls="isSearching ? 'bank-here' : undefined"
         :aria-activedescendant="marked ? `here-${marked.id}` : undefined"

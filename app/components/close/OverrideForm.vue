@@ -22,6 +22,8 @@ const incompleteUntil = computed(() => override.value.incompleteUntil)
 const TO_MAKE_GOOD = 30
 const { today } = storeToRefs(usePerson())
 const keepUntil = (day: string) => void (day && set({ incompleteUntil: day }))
+/** What the district office has closed can't be typed. */
+const isClosed = computed(() => classStore.snapshot!.windows[props.periodId]?.isClosed ?? false)
 const labels = computed(() => plan.value.scale.steps.map((step) => step.label))
 
 const set = (to: Partial<Override>, marks: { sitting?: string } = {}) =>
@@ -65,8 +67,9 @@ defineExpose({
 </script>
 
 <template>
-  <fieldset>
+  <fieldset :disabled="isClosed">
     <legend class="label">{{ given ? 'Your grade, in place of the computed one' : 'Override' }}</legend>
+    <p v-if="isClosed" class="soft small">The district office has closed this period.</p>
     <div class="pair">
       <KeptField ref="field" :value="override.percent ?? ''" label="Percent" :read="readGrade" @keep="keepGrade" />
       <Select
