@@ -1,5 +1,5 @@
 import { scoresOf } from '#core/scores/scores-of'
-import type { Pattern } from '#core/plan/pattern'
+import { patternFields, type Pattern } from '#core/plan/pattern'
 import type { SheetSource } from './useSheetSource'
 import { useBatch } from '~/composables/useBatch'
 import { counted } from '~/composables/useWords'
@@ -41,24 +41,15 @@ export function useColumnActions(source: SheetSource, asOne: <T>(work: () => T) 
     const { classStore, assignmentId } = source.copiesOf(columnId)[0]!
     await load()
     if (!plans.value) return void notices.say(problem.value)
-    const {
-      categoryId,
-      dueOn: _d,
-      hidden: _h,
-      linkId: _l,
-      standardIds: _s,
-      cutOffs: _c,
-      place: _p,
-      removed: _r,
-      ...fields
-    } = classStore.get('assignment', assignmentId)
-    const category = classStore.categories.find((each) => each.id === categoryId)?.name ?? null
+    const assignment = classStore.get('assignment', assignmentId)
+    const { name } = assignment
+    const category = classStore.categories.find((each) => each.id === assignment.categoryId)?.name ?? null
     const { patterns } = plans.value
-    const same = Object.entries(patterns).find(([, each]) => !each.removed && each.name === fields.name)?.[0]
-    const to: Pattern = { name: fields.name, assignment: { ...fields, category }, removed: false }
+    const same = Object.entries(patterns).find(([, each]) => !each.removed && each.name === name)?.[0]
+    const to: Pattern = { name, assignment: patternFields(assignment, category), removed: false }
     const desired = [{ kind: 'pattern' as const, id: same ?? crypto.randomUUID(), to }]
     const kept = await perform('pattern', [{ scope: 'user', records: { pattern: patterns }, desired }])
-    notices.say(kept ? `${fields.name} is a pattern now: a new assignment can begin from it.` : problem.value)
+    notices.say(kept ? `${name} is a pattern now: a new assignment can begin from it.` : problem.value)
   }
 
   return { remove, describeRemoving, putAway, savePattern }

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { text } from '../fields'
 import { kind } from '../kind'
-import { assignment } from './assignment'
+import { assignment, type Assignment } from './assignment'
 import { name } from './names'
 
 /** What an assignment of one class says only there. */
@@ -28,6 +28,19 @@ const schema = z.strictObject({
   removed: z.boolean(),
 })
 export type Pattern = z.infer<typeof schema>
+
+/**
+ * Returns what a pattern keeps of an assignment: everything but what says something only in its class.
+ *
+ * @param category the name of its category
+ * @example patternFields(assignment, 'Checks').points // '40'
+ */
+export const patternFields = (assignment: Readonly<Assignment>, category: string | null): Pattern['assignment'] => ({
+  ...(Object.fromEntries(
+    (Object.keys(anywhere) as (keyof typeof anywhere)[]).map((name) => [name, assignment[name]]),
+  ) as typeof anywhere),
+  category,
+})
 
 /** An assignment to be made again: what a new one begins with. */
 export const pattern = kind({

@@ -48,7 +48,7 @@ export const dialogs: Record<string, { at?: (desk: Desk, page: Page) => Promise<
     },
     key: 'f',
   },
-  'proficiency/ReasonsDialog.vue': {
+  'sheet/WantedDialog.vue': {
     // In a class of its own: its levels are of no account to the dialogs that come after it.
     at: async (desk) => {
       await desk.openClass('Earth Systems 7C')

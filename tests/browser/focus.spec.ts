@@ -48,6 +48,7 @@ const elsewhere: Record<string, string> = {
   'gradebook/GridDialog.vue': 'blocks.spec.ts',
   'gradebook/PasteDialog.vue': 'sheet.spec.ts',
   'gradebook/PointsDialog.vue': 'points.spec.ts',
+  'plan/DeclaredPlanDialog.vue': 'plan.spec.ts',
   'student/MovedScores.vue': 'course.spec.ts',
   'district.vue': 'focus.spec.ts',
   'district/BringStandards.vue': 'district-standards.spec.ts',
@@ -136,6 +137,8 @@ test('what goes from under the hands leaves them on what took its place', async 
     await page.getByRole('button', { name: 'Delete Field notes', exact: true }).focus()
     await page.keyboard.press('Enter')
     await page.getByRole('dialog').getByRole('button', { name: 'Delete', exact: true }).press('Enter')
+    // Declared Quarter 1 has work in it.
+    await page.getByRole('dialog').getByRole('button', { name: 'Also in Quarter 1' }).press('Enter')
     await expect(page.getByRole('dialog')).toHaveCount(0)
     await someoneHas(page)
   })

@@ -1,4 +1,6 @@
 import { describe, expect, it } from 'vitest'
+import { blanks, schemas } from '#core/kinds'
+import { patternFields } from '#core/plan/pattern'
 import { rollOver } from '#core/plan/roll-over'
 
 const of = (id: string, title: string, course: string, past: boolean, plan: unknown = {}) => ({
@@ -30,4 +32,12 @@ describe('a new year goes on from the old one', () => {
         ...old,
       ]),
     ]).toEqual([['m26', null]]))
+})
+
+describe('a pattern', () => {
+  it('keeps of an assignment what can be kept, and nothing of its class', () => {
+    const lab = { ...blanks.assignment, name: 'Lab', dueOn: '2026-11-20', assignedOn: '2026-11-10', points: '40' }
+    const pattern = { name: 'Lab', assignment: patternFields(lab, 'Labs'), removed: false }
+    expect(schemas.pattern.parse(pattern).assignment).toMatchObject({ name: 'Lab', points: '40', category: 'Labs' })
+  })
 })

@@ -41,7 +41,9 @@ const total = declared.reduce((sum, { grades }) => sum + grades, 0)
       </li>
     </ul>
     <p v-if="!fromHere" class="soft small">This setting is the same for the whole year.</p>
-    <template #footer><Button label="Cancel" severity="secondary" @click="answer(null)" /></template>
+    <template #footer
+      ><Button label="Cancel" severity="secondary" :autofocus="!fromHere" @click="answer(null)"
+    /></template>
   </Dialog>
 </template>
 
