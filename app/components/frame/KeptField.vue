@@ -34,7 +34,10 @@ function keep(): void {
 useBeforeLeaving(() => draft.value !== props.value && keep())
 
 /** Saves, and in a table goes on to the same field of the next row. */
-function enter({ target }: KeyboardEvent): void {
+function enter(event: KeyboardEvent): void {
+  // The same press must not answer a question that the value raises.
+  event.preventDefault()
+  const { target } = event
   keep()
   const cell = (target as HTMLElement).closest('td')
   // A table can have a body for each row.
