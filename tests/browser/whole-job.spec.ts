@@ -115,6 +115,7 @@ test('a teacher does the whole job once through', async ({ desk, product, page }
     await expect(page.getByText('Write a number of 0 or more')).toBeVisible()
     await page.getByLabel('Weight of Checks').fill('40')
     await page.getByLabel('Weight of Checks').press('Enter')
+    await page.getByRole('button', { name: 'Not in Quarter 1' }).click()
     await expect(page.getByText('not 100: each weight counts as its share of this')).toBeVisible()
     await page.getByLabel('Weight of Field notes').fill('15')
     await page.getByLabel('Weight of Field notes').press('Enter')

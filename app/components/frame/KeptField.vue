@@ -54,6 +54,10 @@ function takeBack(): void {
   problem.value = ''
 }
 
+/** What a page provides to have all its fields show again what is kept, as after a question was canceled. */
+const reset = inject<Readonly<Ref<number>> | null>('kept-field-reset', null)
+if (reset) watch(reset, takeBack, { flush: 'sync' })
+
 const input = useTemplateRef('input')
 defineExpose({
   /** Takes the keyboard, with what was typed so far; with nothing, what is there is selected, to be typed over. */

@@ -14,6 +14,10 @@ const asking = ref<'copy' | 'add' | 'periods' | null>(null)
 
 const { changePlan } = useChangePlan()
 const question = usePlanQuestion()
+provide(
+  'kept-field-reset',
+  toRef(() => question.canceled),
+)
 const setPlan = (to: Partial<Plan>) => changePlan([{ kind: 'plan', id: sectionId.value, to }])
 
 const declared = computed(() =>
