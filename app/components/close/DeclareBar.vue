@@ -17,6 +17,12 @@ const heldThere = computed(() => {
   const { grades = 0, remarks = 0 } = there.value ?? {}
   return listOf([...(grades ? [counted(grades, 'grade')] : []), ...(remarks ? [counted(remarks, 'remark')] : [])])
 })
+const thereWords = computed(() => {
+  const { title } = classStore.period!
+  if (!there.value) return thereProblem.value ? 'We couldn’t find out what the SIS has.' : 'Checking what the SIS has.'
+  if (!heldThere.value) return `Nothing of ${title} was sent to the SIS.`
+  return `The SIS has ${heldThere.value} of ${title}. It keeps them as declared until you declare again.`
+})
 const removing = ref(false)
 const asking = ref<'declare' | 'reopen' | 'open' | null>(null)
 const isClosed = computed(() => officeWindow.value?.isClosed ?? false)
@@ -134,11 +140,7 @@ const left = computed(() => (counts.value ? leftWords(counts.value) : []))
       </template>
       <template v-else>
         <p v-if="asking === 'reopen'" class="said">
-          {{
-            heldThere
-              ? `The SIS has ${heldThere} of ${classStore.period.title}. It keeps them as declared until you declare again. Report cards show grades as not declared until then.`
-              : 'Nothing of this period was sent to the SIS. Report cards show grades as not declared until you declare again.'
-          }}
+          {{ thereWords }} Report cards show grades as not declared until you declare again.
         </p>
         <form @submit.prevent="answer">
           <TextField
