@@ -82,6 +82,7 @@ export const SealedDialog = dialog('SealedDialog')
 export const SignOutDialog = dialog('SignOutDialog')
 export const StepDialog = dialog('StepDialog')
 export const WaitingDialog = dialog('WaitingDialog')
+export const WantedDialog = dialog('WantedDialog')
 
 export const AssignmentMargin = inPlace('AssignmentMargin')
 export const ClassNow = inPlace('ClassNow')

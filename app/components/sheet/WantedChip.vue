@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { WantedDialog } from '~/composables/later'
 import { counted } from '~/composables/useWords'
 import type { WantedLine } from './WantedDialog.vue'
 
