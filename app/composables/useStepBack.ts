@@ -112,7 +112,8 @@ export function useStepBack(stepping: () => Stepping, classes: () => readonly Cl
   function unreadEntry(): Unread | null {
     const entry = unread.newest(new Set(open().keys()))
     const last = stepping().nearest.undo?.at(-1)
-    return entry && entry.at >= (last?.act.at ?? '') ? entry : null
+    // A paste notes what it can't read just before its act, often within one millisecond.
+    return entry && entry.at > (last?.act.at ?? '') ? entry : null
   }
   function takeAway({ sectionId, kind, id, text }: Unread): void {
     unread.end(sectionId, kind, id)
